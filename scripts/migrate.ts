@@ -1,0 +1,30 @@
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { join } from 'node:path';
+import pg from 'pg';
+
+/** Makes the database and the application's role where they are missing, then runs every migration, one process at a time. */
+async function main(): Promise<void> {
+  const ownerUrl = process.env.DATABASE_OWNER_URL;
+  const password = process.env.DATABASE_APP_PASSWORD;
+  if (!ownerUrl || !password) throw new Error('DATABASE_OWNER_URL and DATABASE_APP_PASSWORD are needed: run npm run db:migrate');
+  const database = new URL(ownerUrl).pathname.slice(1);
+  const server = new pg.Client({ connectionString: ownerUrl.replace(/\/[^/]*$/, '/postgres') });
+  await server.connect();
+  await server.query('select pg_advisory_lock(767101)');
+  const { rowCount } = await server.query('select 1 from pg_database where datname = $1', [database]);
+  if (!rowCount) await server.query(`create database ${pg.escapeIdentifier(database)}`);
+  const { rowCount: hasRole } = await server.query("select 1 from pg_roles where rolname = 'ledger_app'");
+  await server.query(`${hasRole ? 'alter' : 'create'} role ledger_app login password ${pg.escapeLiteral(password)}`);
+
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  await migrate(drizzle(owner), { migrationsFolder: join(import.meta.dirname, '..', 'src', 'db', 'migrations') });
+  await owner.end();
+  await server.end();
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

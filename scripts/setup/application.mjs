@@ -1,0 +1,41 @@
+// From a checkout to something that can be served: database made and migrated, sources built.
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensurePostgres } from './postgres.mjs';
+import { bin, script, show } from './run.mjs';
+import { Stop, hashOf, recall, remember, root, say, secrets } from './state.mjs';
+
+const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
+
+/** Settings of a process that serves or tends one database. */
+export const settings = (postgres, database, baseUrl) => ({
+  DATABASE_URL: postgres.urls(database).application,
+  DATABASE_OWNER_URL: postgres.urls(database).owner,
+  DATABASE_APP_PASSWORD: secrets().application,
+  AUTH_SECRET: secrets().session,
+  BASE_URL: baseUrl,
+  NEXT_TELEMETRY_DISABLED: '1',
+});
+
+export async function migrate(env) {
+  if ((await script('migrate.ts', [], env)) !== 0) throw new Stop('The database could not be brought up to date (see above). Nothing else was changed.');
+}
+
+/** Migrates only when the migrations are not those that were run last on this database. */
+export async function ensureMigrated(env, database) {
+  const hash = hashOf(['src/db/migrations']);
+  if (recall(`migrated-${database}`)?.hash === hash) return;
+  await migrate(env);
+  remember(`migrated-${database}`, { hash });
+}
+
+export async function ensureBuilt() {
+  const hash = hashOf(sources);
+  if (existsSync(join(root, '.next', 'BUILD_ID')) && recall('build')?.hash === hash) return;
+  say('Building…');
+  const code = await show(bin('next'), ['build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  if (code !== 0) throw new Stop('The build failed (see above).');
+  remember('build', { hash });
+}
+
+export { ensurePostgres };

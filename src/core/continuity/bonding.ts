@@ -1,0 +1,74 @@
+import { conductorResistance } from '../edition/conductor-resistance';
+import type { EditionPack } from '../edition/pack';
+import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
+import { type Judgement, unjudged } from '../quantity/judgement';
+import { type ReadingValue, figureOf } from '../quantity/reading-value';
+
+const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
+
+/**
+ * Judges the continuity of an earthing or main bonding conductor in ohm: against the rule of thumb, and by the length
+ * the reading implies for its size, because the rule of thumb is only about 27 m of 10 mm².
+ */
+export function judgeBonding(
+  value: ReadingValue,
+  pack: EditionPack,
+  material: 'copper' | 'aluminium',
+  csaMm2: number | null,
+): Judgement {
+  if (value.is === 'not-taken') return unjudged('bonding.not-taken', `Recorded as ${value.mark}.`);
+  const figure = figureOf(value);
+  const thumb = exact(pack.bondingRuleOfThumbOhms.value);
+  const limit = { text: `${ohms(thumb)}, a rule of thumb`, source: pack.bondingRuleOfThumbOhms.source };
+  if (!figure) {
+    return {
+      rule: 'bonding.open',
+      verdict: 'fails',
+      expected: null,
+      limit,
+      working: ['No continuity. A clamp at both ends does not prove the conductor between them.'],
+      next: 'Trace it, reconnect and retest, or record it (item 3.7).',
+    };
+  }
+  const perMetre = csaMm2 ? conductorResistance(pack, material, csaMm2) : null;
+  const implied = perMetre ? divide(multiply(figure, exact(1000)), perMetre) : null;
+  const impliedText = implied
+    ? `${ohms(figure)} ÷ ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = about ${toShortest(implied, 0)} m of ${csaMm2} mm²`
+    : 'Give the conductor size to see the length this reading implies.';
+  const within = isAtMost(figure, thumb);
+  return {
+    rule: within ? 'bonding.within-thumb' : 'bonding.long',
+    verdict: within ? 'meets' : 'doubt',
+    expected: implied ? `about ${toShortest(implied, 0)} m of ${csaMm2} mm²` : null,
+    limit,
+    working: [`${ohms(figure)} ${within ? '≤' : '>'} ${ohms(thumb)} (rule of thumb)`, impliedText],
+    next: within ? null : 'Is a run of that length believable here? If not, look for a poor clamp or joint.',
+  };
+}
+
+/** Least main bonding and earthing conductor sizes in mm² of copper for a supply, with the working. */
+export function requiredBonding(
+  pack: EditionPack,
+  earthing: 'TN-C-S' | 'TN-S' | 'TT',
+  tailsCsaMm2: number,
+): { readonly earthingMm2: Exact; readonly bondingMm2: Exact; readonly working: readonly string[] } {
+  const tails = exact(tailsCsaMm2);
+  const byTable = tailsCsaMm2 <= 16 ? tails : tailsCsaMm2 <= 35 ? exact(16) : divide(tails, exact(2));
+  const half = divide(byTable, exact(2));
+  const atLeastSix = isAtMost(half, exact(6)) ? exact(6) : isAtMost(half, exact(25)) ? half : exact(25);
+  const row = pack.protectiveMultipleEarthing.find((r) => r.neutralUpToMm2 === null || tailsCsaMm2 <= r.neutralUpToMm2);
+  const pme = earthing === 'TN-C-S' && row ? exact(row.leastMm2) : exact(0);
+  const most = (a: Exact, b: Exact) => (isAtMost(a, b) ? b : a);
+  return {
+    earthingMm2: most(byTable, pme),
+    bondingMm2: most(atLeastSix, pme),
+    working: [
+      `Table 54.7: tails ${tailsCsaMm2} mm² ask for an earthing conductor of ${toShortest(byTable, 2)} mm²`,
+      `Main bonding: half of that, at least 6, need not exceed 25: ${toShortest(atLeastSix, 2)} mm² (544.1.1)`,
+      ...(earthing === 'TN-C-S' ? [`Table 54.8 (PME): at least ${toShortest(pme, 0)} mm² for both, whatever is calculated`] : []),
+    ],
+  };
+}
+
+/** Reading less lead resistance, in ohm. Below zero means the null was wrong. */
+export const withoutLeads = (figure: Exact, leadOhms: Exact): Exact => add(figure, { ...leadOhms, numerator: -leadOhms.numerator });

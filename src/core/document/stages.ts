@@ -1,0 +1,21 @@
+/** The order of the work for a condition report, as the job's screens follow it. */
+export const stages = ['brief', 'origin', 'inspection', 'circuits', 'observations', 'review'] as const;
+export type Stage = (typeof stages)[number];
+
+export const stageTitle: Record<Stage, string> = {
+  brief: 'Brief',
+  origin: 'Origin',
+  inspection: 'Inspection',
+  circuits: 'Circuits',
+  observations: 'Findings',
+  review: 'Review',
+};
+
+export const stagePurpose: Record<Stage, string> = {
+  brief: 'Client, site, extent and limits agreed',
+  origin: 'Supply, earthing, bonding, Ze and Ipf',
+  inspection: 'What was looked at, item by item',
+  circuits: 'Ways, cables, dead and live tests',
+  observations: 'Defects with their codes',
+  review: 'Assessment, signatures, issue',
+};

@@ -1,0 +1,156 @@
+import type { EditionPack } from '../edition/pack';
+import { judgeBonding } from '../continuity/bonding';
+import { judgeRadial, judgeRingEnd } from '../continuity/continuity';
+import { judgeInsulation } from '../insulation/insulation';
+import { type SlotKey, type Subject, type TestId, slotKey } from '../installation/measurement';
+import { type Way, disconnectionSeconds } from '../installation/way';
+import { governing } from '../ledger/governing';
+import type { Job } from '../ledger/job';
+import { judgeZs } from '../loop/zs';
+import { type FaultCurrent, judgeBreaking, judgeFaultCurrent, judgeSupplyVolts, judgeZe, prospectiveFaultCurrent } from '../origin/origin';
+import { judgeButton, judgePolarity } from '../polarity/polarity';
+import { type Judgement, unjudged } from '../quantity/judgement';
+import type { ReadingValue } from '../quantity/reading-value';
+import { judgeResidualTime } from '../residual/residual';
+
+/** The value that governs a slot, or null while nothing stands there. */
+export const valueAt = (job: Job, on: Subject, test: TestId): ReadingValue | null =>
+  governing(job, slotKey(on, test))?.body.value ?? null;
+
+export const supplySubject: Subject = { of: 'supply' };
+
+/** Judges the governing reading of one slot in the light of the whole job; null while nothing stands there. */
+export function judgeSlot(job: Job, pack: EditionPack, on: Subject, test: TestId): Judgement | null {
+  const entry = governing(job, slotKey(on, test));
+  if (!entry) return null;
+  return judgeValue(job, pack, on, test, entry.body.value, entry.body.how, entry.body.testVolts);
+}
+
+/** Judges a value as if it stood on a slot: what a person sees while typing. */
+export function judgeValue(
+  job: Job,
+  pack: EditionPack,
+  on: Subject,
+  test: TestId,
+  value: ReadingValue,
+  how: 'measured' | 'calculated' | 'enquiry' = 'measured',
+  testVolts: number | null = null,
+): Judgement {
+  const way = on.of === 'way' ? (job.ways.get(on.id) ?? null) : null;
+  const at = (other: TestId) => valueAt(job, on, other);
+  const ze = valueAt(job, supplySubject, 'ze');
+  switch (test) {
+    case 'ze':
+      return judgeZe(value, pack, job.supply.earthing ?? null);
+    case 'ipf-ln':
+      return judgeFaultCurrent(value, 'L–N', pack, ze);
+    case 'ipf-le':
+      return judgeFaultCurrent(value, 'L–E', pack, ze);
+    case 'supply-volts':
+      return judgeSupplyVolts(value, pack);
+    case 'supply-polarity':
+      return judgePolarity(value, 'supply');
+    case 'electrode-resistance':
+      return judgeZe(value, pack, 'TT');
+    case 'earthing-continuity':
+      return judgeBonding(value, pack, job.supply.earthingConductorMaterial ?? 'copper', job.supply.earthingConductorCsaMm2 ?? null);
+    case 'bond-water-continuity':
+    case 'bond-gas-continuity':
+    case 'bond-oil-continuity':
+    case 'bond-steel-continuity':
+    case 'bond-other-continuity':
+      return judgeBonding(value, pack, job.supply.bondingMaterial ?? 'copper', job.supply.bondingCsaMm2 ?? null);
+    case 'board-zs':
+      return judgeBoardZs(job, value);
+    case 'board-ipf':
+      return judgeFaultCurrent(value, 'L–N', pack, ze);
+    case 'ring-r1':
+    case 'ring-rn':
+    case 'ring-r2':
+      return judgeRingEnd(
+        value,
+        test === 'ring-r1' ? 'r1' : test === 'ring-rn' ? 'rn' : 'r2',
+        { r1: at('ring-r1'), rn: at('ring-rn') },
+        { pack, liveCsaMm2: way?.liveCsaMm2 ?? null, cpcCsaMm2: way?.cpcCsaMm2 ?? null },
+      );
+    case 'r1r2':
+    case 'r2':
+      return judgeRadial(value, test === 'r2' ? 'R2' : 'R1+R2', {
+        pack,
+        liveCsaMm2: way?.liveCsaMm2 ?? null,
+        cpcCsaMm2: way?.cpcCsaMm2 ?? null,
+        lengthMetres: way?.arrangement === 'ring' ? null : (way?.lengthMetres ?? null),
+        ring: way?.arrangement === 'ring' ? { r1: at('ring-r1'), r2: at('ring-r2') } : null,
+      });
+    case 'ir-ll':
+    case 'ir-le':
+      return judgeInsulation(value, pack, testVolts);
+    case 'polarity':
+      return judgePolarity(value, 'circuit');
+    case 'zs':
+      return judgeWayZs(job, pack, on, way, value, how);
+    case 'rcd-time':
+      return judgeResidualTime(
+        value,
+        pack,
+        way?.residualMilliamps
+          ? {
+              standard: way.residualStandard ?? 'BS EN 61008',
+              delayed: way.residualDelayed ?? false,
+              milliamps: way.residualMilliamps,
+            }
+          : null,
+      );
+    case 'rcd-button':
+      return judgeButton(value);
+    default: {
+      const never: never = test;
+      return never;
+    }
+  }
+}
+
+function judgeWayZs(job: Job, pack: EditionPack, on: Subject, way: Way | null, value: ReadingValue, how: 'measured' | 'calculated' | 'enquiry'): Judgement {
+  const earthing = job.supply.earthing ?? null;
+  const override = job.limits.get(slotKey(on, 'zs'));
+  return judgeZs(value, {
+    pack,
+    device: way?.deviceStandard && way.deviceAmps ? { standard: way.deviceStandard, type: way.deviceType ?? '', ratingAmps: way.deviceAmps } : null,
+    seconds: way ? disconnectionSeconds(way, earthing ?? 'TN-S') : 0.4,
+    earthing,
+    residualMilliamps: way?.residualMilliamps ?? null,
+    ze: valueAt(job, supplySubject, 'ze'),
+    r1r2: valueAt(job, on, 'r1r2'),
+    how,
+    override: override ? override.body : null,
+  });
+}
+
+function judgeBoardZs(job: Job, value: ReadingValue): Judgement {
+  if (value.is === 'not-taken') return unjudged('board-zs.not-taken', `Recorded as ${value.mark}.`);
+  const ze = valueAt(job, supplySubject, 'ze');
+  const why = ze?.is === 'number' ? `Beside Ze ${ze.shown} Ω; bonding in parallel usually makes it lower.` : 'Compared with Ze once that is recorded.';
+  return unjudged('board-zs.recorded', why);
+}
+
+/** Ipf of the job: the larger of the two pairs at the origin. */
+export const jobFaultCurrent = (job: Job): FaultCurrent | null =>
+  prospectiveFaultCurrent(valueAt(job, supplySubject, 'ipf-ln'), valueAt(job, supplySubject, 'ipf-le'));
+
+/** Whether a way's device can break the fault current at its board; null while either is unknown. */
+export function judgeWayBreaking(job: Job, pack: EditionPack, way: Way): Judgement | null {
+  const fault = prospectiveFaultCurrent(valueAt(job, { of: 'board', id: way.boardId }, 'board-ipf'), null) ?? jobFaultCurrent(job);
+  if (!fault || !way.deviceStandard) return null;
+  return judgeBreaking(pack, { standard: way.deviceStandard, type: way.deviceType ?? '', mark: way.breakingMark ?? '' }, fault);
+}
+
+/** Every slot that holds a standing reading, judged. */
+export function judgeJob(job: Job, pack: EditionPack): Map<SlotKey, Judgement> {
+  const verdicts = new Map<SlotKey, Judgement>();
+  for (const [key, readings] of job.readings) {
+    const first = readings[0];
+    const judgement = first && judgeSlot(job, pack, first.entry.body.on, first.entry.body.test);
+    if (judgement) verdicts.set(key, judgement);
+  }
+  return verdicts;
+}

@@ -1,0 +1,30 @@
+import type { BreakingCapacityRow } from '../rows';
+
+/** Rated (Icn) and service (Ics) short-circuit capacity by device standard and marking. */
+export const breakingCapacities: readonly BreakingCapacityRow[] = [
+  { standard: "BS 3036", mark: "S1A", ratedKiloamps: "1", serviceKiloamps: null, note: "" },
+  { standard: "BS 3036", mark: "S2A", ratedKiloamps: "2", serviceKiloamps: null, note: "" },
+  { standard: "BS 3036", mark: "S4A", ratedKiloamps: "4", serviceKiloamps: null, note: "" },
+  { standard: "BS 1361", mark: "I", ratedKiloamps: "16.5", serviceKiloamps: null, note: "" },
+  { standard: "BS 1361", mark: "II", ratedKiloamps: "33", serviceKiloamps: null, note: "usual service fuse, older" },
+  { standard: "BS 88-3", mark: "I", ratedKiloamps: "16", serviceKiloamps: null, note: "" },
+  { standard: "BS 88-3", mark: "II", ratedKiloamps: "31.5", serviceKiloamps: null, note: "usual service fuse, newer" },
+  { standard: "BS 88-2", mark: "gG", ratedKiloamps: "50", serviceKiloamps: null, note: "unless marked higher (80 is usual now)" },
+  { standard: "BS 1362", mark: "", ratedKiloamps: "6", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M1", ratedKiloamps: "1", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M1.5", ratedKiloamps: "1.5", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M3", ratedKiloamps: "3", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M4.5", ratedKiloamps: "4.5", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M6", ratedKiloamps: "6", serviceKiloamps: null, note: "" },
+  { standard: "BS 3871", mark: "M9", ratedKiloamps: "9", serviceKiloamps: null, note: "" },
+  { standard: "BS EN 60898", mark: "1.5", ratedKiloamps: "1.5", serviceKiloamps: "1.5", note: "" },
+  { standard: "BS EN 60898", mark: "3", ratedKiloamps: "3", serviceKiloamps: "3", note: "" },
+  { standard: "BS EN 60898", mark: "6", ratedKiloamps: "6", serviceKiloamps: "6", note: "usual in dwellings" },
+  { standard: "BS EN 60898", mark: "10", ratedKiloamps: "10", serviceKiloamps: "7.5", note: "" },
+  { standard: "BS EN 60898", mark: "15", ratedKiloamps: "15", serviceKiloamps: "7.5", note: "" },
+  { standard: "BS EN 60898", mark: "20", ratedKiloamps: "20", serviceKiloamps: "10", note: "" },
+  { standard: "BS EN 60898", mark: "25", ratedKiloamps: "25", serviceKiloamps: "12.5", note: "" },
+  { standard: "BS EN 61009", mark: "6", ratedKiloamps: "6", serviceKiloamps: "6", note: "usual in dwellings" },
+  { standard: "BS EN 61009", mark: "10", ratedKiloamps: "10", serviceKiloamps: "7.5", note: "" },
+  { standard: "BS EN 61439-3", mark: "conditional", ratedKiloamps: "16", serviceKiloamps: null, note: "consumer unit behind a type II service fuse of at most 100 A" },
+];

@@ -1,0 +1,59 @@
+import { type Exact, divide, exact, multiply } from '../quantity/exact';
+import type { EditionPack } from './pack';
+import type { Confidence } from './rows';
+
+export type ProtectiveDevice = { readonly standard: string; readonly type: string; readonly ratingAmps: number };
+
+export type LoopLimit =
+  | {
+      readonly found: true;
+      readonly maxZs: Exact;
+      readonly source: string;
+      readonly confidence: Confidence;
+      readonly working: string;
+    }
+  | { readonly found: false; readonly why: string };
+
+/** `BS EN 60898 type B 32 A`, as a person would say it. */
+export const nameDevice = (device: ProtectiveDevice): string =>
+  `${device.standard}${device.type ? ` type ${device.type}` : ''} ${device.ratingAmps} A`;
+
+/**
+ * The maximum earth fault loop impedance for a device and a disconnection time, in ohm, unrounded.
+ * Breakers: Zs ≤ Cmin × U0 / Ia (411.4.4). Fuses: Tables 41.2 and 41.4. A device, rating or time with no row
+ * answers "no value, because…": never a neighbouring row or another time.
+ */
+export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: number): LoopLimit {
+  const breaker = pack.breakers.find((row) => row.standards.includes(device.standard) && row.type === device.type);
+  if (breaker) {
+    if (seconds !== 0.4 && seconds !== 5) {
+      return none(`no operating multiple is held for ${nameDevice(device)} at ${seconds} s`);
+    }
+    if (!breaker.ratingsAmps.includes(device.ratingAmps)) {
+      return none(`${device.ratingAmps} A is not a rating of ${device.standard} type ${device.type}`);
+    }
+    const multiple = seconds === 5 ? breaker.fiveSecondMultiple : breaker.instantMultiple;
+    const operating = multiple * device.ratingAmps;
+    const { nominalVolts, minimumVoltageFactor } = pack;
+    return {
+      found: true,
+      maxZs: divide(multiply(exact(minimumVoltageFactor.value), exact(nominalVolts.value)), exact(operating)),
+      source: `411.4.4, ${pack.title}`,
+      confidence: 'formula',
+      working: `${minimumVoltageFactor.value} × ${nominalVolts.value} V ÷ (${multiple} × ${device.ratingAmps} A)`,
+    };
+  }
+  const ofDevice = pack.fuseLimits.filter((row) => row.standard === device.standard && row.type === device.type);
+  if (ofDevice.length === 0) return none(`no table is held for ${nameDevice(device)}`);
+  const row = ofDevice.find((r) => r.ratingAmps === device.ratingAmps && r.seconds === seconds);
+  if (!row) return none(`the table has no row for ${nameDevice(device)} at ${seconds} s`);
+  return {
+    found: true,
+    maxZs: exact(row.maxZsOhms),
+    source: `${seconds === 5 ? 'Table 41.4' : 'Table 41.2'}, ${pack.title}${row.confidence === 'recheck' ? ' (figure to be rechecked)' : ''}`,
+    confidence: row.confidence,
+    working: `table value for ${nameDevice(device)} at ${seconds} s`,
+  };
+}
+
+const none = (why: string): LoopLimit => ({ found: false, why });

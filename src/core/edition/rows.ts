@@ -1,0 +1,82 @@
+/** How sure a table row is: read from the table, computed from a formula, or recalled and still to be checked. */
+export type Confidence = 'table' | 'formula' | 'recheck';
+
+export type FuseLimitRow = {
+  readonly standard: string;
+  readonly type: string;
+  readonly ratingAmps: number;
+  readonly seconds: number;
+  readonly maxZsOhms: string;
+  readonly confidence: 'table' | 'recheck';
+};
+
+/** A circuit-breaker family: its operating current is a multiple of its rating. */
+export type BreakerRow = {
+  readonly standards: readonly string[];
+  readonly type: string;
+  /** Multiple of In that operates the breaker within 0.4 s. */
+  readonly instantMultiple: number;
+  /** Multiple of In that operates it within 5 s. */
+  readonly fiveSecondMultiple: number;
+  readonly ratingsAmps: readonly number[];
+};
+
+export type BreakingCapacityRow = {
+  readonly standard: string;
+  readonly mark: string;
+  readonly ratedKiloamps: string;
+  readonly serviceKiloamps: string | null;
+  readonly note: string;
+};
+
+export type ResidualTimeRow = {
+  readonly standard: string;
+  readonly kind: string;
+  readonly multiple: string;
+  readonly minMillis: number | null;
+  readonly maxMillis: number | null;
+  readonly note: string;
+};
+
+export type ConductorRow = {
+  readonly material: 'copper' | 'aluminium';
+  readonly csaMm2: number;
+  readonly milliohmsPerMetre: string;
+};
+
+export type ImperialConductorRow = {
+  readonly designation: string;
+  readonly strands: number;
+  readonly strandDiameterInch: number;
+  readonly csaMm2: number;
+};
+
+export type TwinAndEarthRow = { readonly liveMm2: number; readonly cpcMm2: number; readonly era: string };
+
+export const referenceMethods = ['A', 'C', '100', '101', '102', '103'] as const;
+export type ReferenceMethod = (typeof referenceMethods)[number];
+
+export type CableCapacityRow = {
+  readonly liveMm2: number;
+  readonly amps: Readonly<Record<ReferenceMethod, number>>;
+};
+
+export type InspectionItem = {
+  readonly item: string;
+  readonly section: string;
+  readonly confirm: string;
+  readonly regulations: string;
+};
+
+export type FindingRow = {
+  readonly finding: string;
+  readonly item: string | null;
+  readonly usual: string;
+  readonly raises: string;
+  readonly lowers: string;
+  readonly regulations: string;
+  readonly note: string;
+};
+
+/** A single figure with where it comes from. */
+export type SourcedFigure = { readonly value: string; readonly source: string; readonly confidence: Confidence };

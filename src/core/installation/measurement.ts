@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { compare, exact } from '../quantity/exact';
+import type { ReadingSpec } from '../quantity/parse-reading';
+import type { ReadingValue } from '../quantity/reading-value';
+
+/** What a reading was taken on. */
+export const subject = z.discriminatedUnion('of', [
+  z.object({ of: z.literal('supply') }),
+  z.object({ of: z.literal('board'), id: z.uuid() }),
+  z.object({ of: z.literal('way'), id: z.uuid() }),
+]);
+export type Subject = z.infer<typeof subject>;
+
+const continuity: ReadingSpec = { takes: 'figure', unit: 'ohm', most: '2000', mayBeOpen: true, mayBeOver: true };
+const loop: ReadingSpec = { takes: 'figure', unit: 'ohm', most: '5000', mayBeOpen: false, mayBeOver: true };
+const megohms: ReadingSpec = { takes: 'figure', unit: 'megohm', most: '20000', mayBeOpen: false, mayBeOver: true };
+const kiloamps: ReadingSpec = { takes: 'figure', unit: 'kiloamp', most: '50', mayBeOpen: false, mayBeOver: true };
+const volts: ReadingSpec = { takes: 'figure', unit: 'volt', most: '1000', mayBeOpen: false, mayBeOver: false };
+const millis: ReadingSpec = { takes: 'figure', unit: 'millisecond', most: '2000', mayBeOpen: false, mayBeOver: true };
+const confirmation: ReadingSpec = { takes: 'confirmation' };
+
+type Measurement = {
+  readonly on: Subject['of'];
+  /** Full name, as spoken: "Zs", "insulation resistance, line to earth". */
+  readonly name: string;
+  /** Short heading for a column. */
+  readonly symbol: string;
+  readonly spec: ReadingSpec;
+  /** Which of several readings that stand together governs. */
+  readonly governs: 'highest' | 'lowest' | 'latest';
+};
+
+/** Every measurement the ledger can hold, with what it takes. */
+export const measurements = {
+  ze: { on: 'supply', name: 'Ze, external loop impedance', symbol: 'Ze', spec: loop, governs: 'highest' },
+  'ipf-ln': { on: 'supply', name: 'prospective fault current, line to neutral', symbol: 'Ipf L–N', spec: kiloamps, governs: 'highest' },
+  'ipf-le': { on: 'supply', name: 'prospective fault current, line to earth', symbol: 'Ipf L–E', spec: kiloamps, governs: 'highest' },
+  'supply-volts': { on: 'supply', name: 'supply voltage, line to neutral', symbol: 'U L–N', spec: volts, governs: 'latest' },
+  'supply-polarity': { on: 'supply', name: 'polarity of the supply', symbol: 'Polarity', spec: confirmation, governs: 'latest' },
+  'electrode-resistance': { on: 'supply', name: 'RA, earth electrode resistance', symbol: 'RA', spec: loop, governs: 'highest' },
+  'earthing-continuity': { on: 'supply', name: 'earthing conductor continuity', symbol: 'Earthing', spec: continuity, governs: 'highest' },
+  'bond-water-continuity': { on: 'supply', name: 'main bonding continuity, water', symbol: 'Water', spec: continuity, governs: 'highest' },
+  'bond-gas-continuity': { on: 'supply', name: 'main bonding continuity, gas', symbol: 'Gas', spec: continuity, governs: 'highest' },
+  'bond-oil-continuity': { on: 'supply', name: 'main bonding continuity, oil', symbol: 'Oil', spec: continuity, governs: 'highest' },
+  'bond-steel-continuity': { on: 'supply', name: 'main bonding continuity, structural steel', symbol: 'Steel', spec: continuity, governs: 'highest' },
+  'bond-other-continuity': { on: 'supply', name: 'main bonding continuity, other', symbol: 'Other', spec: continuity, governs: 'highest' },
+  'board-zs': { on: 'board', name: 'Zs at the board', symbol: 'Zs', spec: loop, governs: 'highest' },
+  'board-ipf': { on: 'board', name: 'prospective fault current at the board', symbol: 'Ipf', spec: kiloamps, governs: 'highest' },
+  'ring-r1': { on: 'way', name: 'r1, ring line end to end', symbol: 'r1', spec: continuity, governs: 'highest' },
+  'ring-rn': { on: 'way', name: 'rn, ring neutral end to end', symbol: 'rn', spec: continuity, governs: 'highest' },
+  'ring-r2': { on: 'way', name: 'r2, ring CPC end to end', symbol: 'r2', spec: continuity, governs: 'highest' },
+  r1r2: { on: 'way', name: 'R1+R2', symbol: 'R1+R2', spec: continuity, governs: 'highest' },
+  r2: { on: 'way', name: 'R2', symbol: 'R2', spec: continuity, governs: 'highest' },
+  'ir-ll': { on: 'way', name: 'insulation resistance, live to live', symbol: 'IR L–L', spec: megohms, governs: 'lowest' },
+  'ir-le': { on: 'way', name: 'insulation resistance, live to earth', symbol: 'IR L–E', spec: megohms, governs: 'lowest' },
+  polarity: { on: 'way', name: 'polarity', symbol: 'Pol.', spec: confirmation, governs: 'latest' },
+  zs: { on: 'way', name: 'Zs', symbol: 'Zs', spec: loop, governs: 'highest' },
+  'rcd-time': { on: 'way', name: 'RCD time at IΔn', symbol: 'RCD', spec: millis, governs: 'highest' },
+  'rcd-button': { on: 'way', name: 'RCD test button', symbol: 'Button', spec: confirmation, governs: 'latest' },
+} as const satisfies Record<string, Measurement>;
+
+export type TestId = keyof typeof measurements;
+export const testIds = Object.keys(measurements) as [TestId, ...TestId[]];
+export const measurementOf = (test: TestId): Measurement => measurements[test];
+
+/** The one place in a job where readings of a test on a subject stand together. */
+export type SlotKey = `${string}/${TestId}`;
+export const slotKey = (on: Subject, test: TestId): SlotKey => `${on.of === 'supply' ? 'supply' : `${on.of}:${on.id}`}/${test}`;
+
+/** Null when a value may stand in this test's column; otherwise what is wrong with it. */
+export function misfit(value: ReadingValue, test: TestId): string | null {
+  const { spec, name } = measurementOf(test);
+  if (value.is === 'not-taken') return null;
+  if (spec.takes === 'confirmation') {
+    return value.is === 'confirmed' || value.is === 'reversed' ? null : `${name} is confirmed or not: it takes no figure.`;
+  }
+  switch (value.is) {
+    case 'open':
+      return spec.mayBeOpen ? null : `${name} cannot be open.`;
+    case 'over':
+      return spec.mayBeOver ? null : `${name} cannot be over range.`;
+    case 'number': {
+      const figure = exact(value.shown);
+      if (figure.numerator < 0n) return `${name} cannot be below zero.`;
+      return compare(figure, exact(spec.most)) > 0 ? `${name} of ${value.shown} is more than any instrument shows.` : null;
+    }
+    default:
+      return `${name} takes a figure.`;
+  }
+}

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { line } from './text';
+
+export const earthingSystems = ['TN-C-S', 'TN-S', 'TT'] as const;
+export type EarthingSystem = (typeof earthingSystems)[number];
+
+export const bondedServices = ['water', 'gas', 'oil', 'steel', 'lightning', 'other'] as const;
+export type BondedService = (typeof bondedServices)[number];
+
+export const bondStates = ['bonded', 'not-bonded', 'not-present', 'not-extraneous', 'not-verified'] as const;
+export type BondState = (typeof bondStates)[number];
+
+export const bondStateWords: Record<BondState, string> = {
+  bonded: 'Bonded',
+  'not-bonded': 'Not bonded',
+  'not-present': 'None here',
+  'not-extraneous': 'N/A: proved not extraneous',
+  'not-verified': 'N/V: not verified',
+};
+
+export const liveConductorArrangements = ['single-phase', 'three-phase'] as const;
+export const liveConductorWords: Record<(typeof liveConductorArrangements)[number], string> = {
+  'single-phase': 'AC, 1-phase, 2-wire',
+  'three-phase': 'AC, 3-phase, 4-wire',
+};
+
+export const conductorMaterials = ['copper', 'aluminium'] as const;
+
+const amps = z.number().positive().max(1000);
+const csa = z.number().positive().max(300);
+
+/** The supply, means of earthing, bonding and main switch: each field as it was seen or told. Null means taken back. */
+export const supplyFields = z.object({
+  earthing: z.enum(earthingSystems).nullable(),
+  liveConductors: z.enum(liveConductorArrangements).nullable(),
+  nominalVolts: z.number().positive().max(1000).nullable(),
+  frequencyHertz: z.number().positive().max(400).nullable(),
+  serviceFuseStandard: line.nullable(),
+  serviceFuseType: line.nullable(),
+  serviceFuseAmps: amps.nullable(),
+  otherSources: line.nullable(),
+  electrodeType: line.nullable(),
+  electrodeLocation: line.nullable(),
+  earthingConductorMaterial: z.enum(conductorMaterials).nullable(),
+  earthingConductorCsaMm2: csa.nullable(),
+  bondingMaterial: z.enum(conductorMaterials).nullable(),
+  bondingCsaMm2: csa.nullable(),
+  bondWater: z.enum(bondStates).nullable(),
+  bondGas: z.enum(bondStates).nullable(),
+  bondOil: z.enum(bondStates).nullable(),
+  bondSteel: z.enum(bondStates).nullable(),
+  bondLightning: z.enum(bondStates).nullable(),
+  bondOther: z.enum(bondStates).nullable(),
+  tailsCsaMm2: csa.nullable(),
+  maximumDemandAmps: amps.nullable(),
+  mainSwitchLocation: line.nullable(),
+  mainSwitchStandard: line.nullable(),
+  mainSwitchPoles: z.number().int().min(1).max(4).nullable(),
+  mainSwitchAmps: amps.nullable(),
+  mainSwitchVolts: z.number().positive().max(1000).nullable(),
+  mainSwitchResidualMilliamps: z.number().positive().max(3000).nullable(),
+});
+export type Supply = Partial<z.infer<typeof supplyFields>>;
+
+type BondField = `bond${Capitalize<BondedService>}` & keyof Supply;
+
+export const bondFieldOf: Record<BondedService, BondField> = {
+  water: 'bondWater',
+  gas: 'bondGas',
+  oil: 'bondOil',
+  steel: 'bondSteel',
+  lightning: 'bondLightning',
+  other: 'bondOther',
+};

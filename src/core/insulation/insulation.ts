@@ -1,0 +1,100 @@
+import type { EditionPack } from '../edition/pack';
+import { type Exact, add, divide, exact, isBelow, toShortest } from '../quantity/exact';
+import { type Judgement, unjudged } from '../quantity/judgement';
+import { type ReadingValue, showValue } from '../quantity/reading-value';
+
+/**
+ * Judges one insulation resistance in megohm: below the minimum it fails (Table 64), below the investigation
+ * threshold it asks for a look. An over-range value counts as at least its bound.
+ */
+export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolts: number | null): Judgement {
+  if (value.is === 'not-taken') return unjudged('ir.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is !== 'number' && value.is !== 'over') return unjudged('ir.unreadable', 'No figure to judge.');
+  const figure = exact(value.is === 'number' ? value.shown : value.bound);
+  const minimum = exact(pack.insulation.minimumMegohms.value);
+  const investigate = exact(pack.insulation.investigateBelowMegohms.value);
+  const volts = testVolts ?? pack.insulation.testVolts;
+  const limit = {
+    text: `at least ${pack.insulation.minimumMegohms.value} MΩ at ${volts} V`,
+    source: `${pack.insulation.minimumMegohms.source}, ${pack.title}`,
+  };
+  const shown = `${showValue(value)} MΩ`;
+  const expected = `${pack.insulation.investigateBelowMegohms.value} MΩ or more on existing work`;
+  if (isBelow(figure, minimum)) {
+    return value.is === 'over'
+      ? {
+          rule: 'ir.bound-below-minimum',
+          verdict: 'doubt',
+          expected,
+          limit,
+          working: [`At least ${value.bound} MΩ, which does not show that ${pack.insulation.minimumMegohms.value} MΩ is reached.`],
+          next: 'Repeat on a range that reaches the limit.',
+        }
+      : {
+          rule: 'ir.below-minimum',
+          verdict: 'fails',
+          expected,
+          limit,
+          working: [`${shown} < ${pack.insulation.minimumMegohms.value} MΩ`],
+          next: 'First look for what was left connected. Then halve the circuit and test both sides (item 5.3).',
+        };
+  }
+  if (isBelow(figure, investigate)) {
+    return {
+      rule: 'ir.investigate',
+      verdict: 'doubt',
+      expected,
+      limit,
+      working: [
+        `${shown} ≥ ${pack.insulation.minimumMegohms.value} MΩ, but below ${pack.insulation.investigateBelowMegohms.value} MΩ (${pack.insulation.investigateBelowMegohms.source})`,
+      ],
+      next: 'Find what brings it down: a load or neon left in, damp, or a damaged cable.',
+    };
+  }
+  return {
+    rule: 'ir.meets',
+    verdict: 'meets',
+    expected,
+    limit,
+    working: [`${value.is === 'over' ? `at least ${value.bound} MΩ` : shown} ≥ ${pack.insulation.minimumMegohms.value} MΩ`],
+    next: null,
+  };
+}
+
+export type ParallelInsulation = { readonly megohms: Exact; readonly atLeast: boolean; readonly circuits: number };
+
+/**
+ * The whole board from its circuits: 1/R = Σ 1/Ri. With an over-range value among them the result is "at least".
+ * Null when no figure is there; zero when any circuit reads zero.
+ */
+export function parallelInsulation(values: readonly ReadingValue[]): ParallelInsulation | null {
+  let conductance = exact(0);
+  let atLeast = false;
+  let circuits = 0;
+  for (const value of values) {
+    if (value.is !== 'number' && value.is !== 'over') continue;
+    const figure = exact(value.is === 'number' ? value.shown : value.bound);
+    if (value.is === 'over') atLeast = true;
+    circuits += 1;
+    if (figure.numerator === 0n) return { megohms: exact(0), atLeast: false, circuits };
+    conductance = add(conductance, divide(exact(1), figure));
+  }
+  return circuits === 0 ? null : { megohms: divide(exact(1), conductance), atLeast, circuits };
+}
+
+/** Judges the board's total against the same minimum as a circuit. */
+export function judgeParallelInsulation(values: readonly ReadingValue[], pack: EditionPack): Judgement | null {
+  const total = parallelInsulation(values);
+  if (!total) return null;
+  const minimum = exact(pack.insulation.minimumMegohms.value);
+  const meets = !isBelow(total.megohms, minimum);
+  const shown = `${total.atLeast ? 'at least ' : ''}${toShortest(total.megohms, 2)} MΩ`;
+  return {
+    rule: meets ? 'ir.board-meets' : total.atLeast ? 'ir.board-unknown' : 'ir.board-below',
+    verdict: meets ? 'meets' : total.atLeast ? 'doubt' : 'fails',
+    expected: shown,
+    limit: { text: `at least ${pack.insulation.minimumMegohms.value} MΩ`, source: `643.3.2, ${pack.title}` },
+    working: [`1/R = Σ 1/Ri over ${total.circuits} circuit${total.circuits === 1 ? '' : 's'} = ${shown}`],
+    next: meets ? null : 'Circuits that pass alone can fail together: find the lowest and clear it first.',
+  };
+}

@@ -1,0 +1,189 @@
+import type { Board } from '../installation/board';
+import { type SlotKey, slotKey } from '../installation/measurement';
+import type { Way } from '../installation/way';
+import type { Entry, EntryOf } from './entry';
+import type { Job, Limitation, Observation, Reading, Signature, Strike } from './job';
+import type { BodyOf } from './kinds';
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+/**
+ * The job as its entries make it: the only place current state is made.
+ *
+ * Invariants:
+ * 1. Entries apply in ledger order; those the ledger has not numbered yet come last, in the order given.
+ * 2. The same entry twice is the same as once.
+ * 3. A struck entry does not apply; a strike that is itself struck does not strike.
+ * 4. Struck readings are kept beside those that stand.
+ */
+export function fold(entries: readonly Entry[]): Job {
+  const ordered = inOrder(entries);
+  const byId = new Map(ordered.map((entry) => [entry.id, entry]));
+  const strikes = strikesInForce(ordered);
+  const lastContent = ordered.findLastIndex((e) => e.kind !== 'declaration.signed' && e.kind !== 'document.issued');
+
+  const job = blank(byId, strikes);
+  ordered.forEach((entry, index) => {
+    const struck = strikes.get(entry.id) ?? null;
+    if (entry.kind === 'reading.taken') {
+      const key = slotKey(entry.body.on, entry.body.test);
+      const stood = job.readings.get(key);
+      if (stood) stood.push({ entry, struck });
+      else job.readings.set(key, [{ entry, struck }]);
+    } else if (!struck) {
+      apply(job, entry, index > lastContent);
+    }
+  });
+  job.ways = new Map([...job.ways].sort(([, a], [, b]) => byBoardAndNumber(job, a, b)));
+  return job;
+}
+
+type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures'> & {
+  instruments: Map<string, BodyOf<'instrument.brought'>>;
+  boards: Map<string, Board>;
+  ways: Map<string, Way>;
+  readings: Map<SlotKey, Reading[]>;
+  items: Map<string, EntryOf<'item.marked'>>;
+  limits: Map<SlotKey, EntryOf<'limit.overridden'>>;
+  limitations: Limitation[];
+  observations: Observation[];
+  signatures: Signature[];
+};
+
+function blank(entries: Map<string, Entry>, strikes: Map<string, Strike>): Draftable {
+  return {
+    opened: null,
+    client: {},
+    site: {},
+    brief: {},
+    instruments: new Map(),
+    supply: {},
+    boards: new Map(),
+    ways: new Map(),
+    readings: new Map(),
+    items: new Map(),
+    limitations: [],
+    observations: [],
+    overruled: null,
+    summary: null,
+    comeBack: null,
+    limits: new Map(),
+    signatures: [],
+    issued: null,
+    entries,
+    strikes,
+  };
+}
+
+function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>, afterContent: boolean): void {
+  switch (entry.kind) {
+    case 'job.opened':
+      job.opened ??= entry;
+      return;
+    case 'client.named':
+      job.client = { ...job.client, ...entry.body };
+      return;
+    case 'site.described':
+      job.site = { ...job.site, ...entry.body };
+      return;
+    case 'brief.agreed':
+      job.brief = { ...job.brief, ...entry.body };
+      return;
+    case 'instrument.brought':
+      job.instruments.set(entry.body.instrumentId, entry.body);
+      return;
+    case 'supply.described':
+      job.supply = { ...job.supply, ...entry.body };
+      return;
+    case 'board.added':
+      job.boards.set(entry.body.boardId, { id: entry.body.boardId });
+      return;
+    case 'board.described': {
+      const board = job.boards.get(entry.body.boardId);
+      if (board) job.boards.set(board.id, { ...board, ...entry.body.fields });
+      return;
+    }
+    case 'way.added': {
+      const { wayId, boardId, number } = entry.body;
+      job.ways.set(wayId, { id: wayId, boardId, number });
+      return;
+    }
+    case 'way.described': {
+      const way = job.ways.get(entry.body.wayId);
+      if (way) job.ways.set(way.id, { ...way, ...entry.body.fields });
+      return;
+    }
+    case 'item.marked':
+      job.items.set(entry.body.item, entry);
+      return;
+    case 'limitation.noted': {
+      const at = job.limitations.findIndex((l) => l.limitationId === entry.body.limitationId);
+      const limitation = { ...entry.body, entryId: entry.id };
+      if (at < 0) job.limitations.push(limitation);
+      else job.limitations[at] = limitation;
+      return;
+    }
+    case 'observation.noted': {
+      const { observationId, fields } = entry.body;
+      const at = job.observations.findIndex((o) => o.id === observationId);
+      const number = at < 0 ? job.observations.length + 1 : at + 1;
+      const observation = { ...fields, id: observationId, number, entryId: entry.id };
+      if (at < 0) job.observations.push(observation);
+      else job.observations[at] = observation;
+      return;
+    }
+    case 'assessment.overruled':
+      job.overruled = entry;
+      return;
+    case 'condition.summarised':
+      job.summary = entry.body.text;
+      return;
+    case 'return.recommended':
+      job.comeBack = entry.body;
+      return;
+    case 'limit.overridden':
+      job.limits.set(slotKey(entry.body.on, entry.body.test), entry);
+      return;
+    case 'declaration.signed':
+      job.signatures = job.signatures.filter((signature) => signature.role !== entry.body.role);
+      job.signatures.push({ role: entry.body.role, entry, inForce: afterContent });
+      return;
+    case 'document.issued':
+      job.issued = entry;
+      return;
+    case 'entry.struck':
+      return;
+    default: {
+      const never: never = entry;
+      return never;
+    }
+  }
+}
+
+function inOrder(entries: readonly Entry[]): Entry[] {
+  const unique = new Map<string, Entry>();
+  for (const entry of entries) {
+    const known = unique.get(entry.id);
+    if (!known || (known.seq === null && entry.seq !== null)) unique.set(entry.id, entry);
+  }
+  const all = [...unique.values()];
+  const numbered = all.filter((e) => e.seq !== null).sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
+  return [...numbered, ...all.filter((e) => e.seq === null)];
+}
+
+/** Strikes that are not struck themselves, by the entry they strike. Later entries are settled first. */
+function strikesInForce(ordered: readonly Entry[]): Map<string, Strike> {
+  const strikes = new Map<string, Strike>();
+  for (const entry of [...ordered].reverse()) {
+    if (entry.kind === 'entry.struck' && !strikes.has(entry.id)) {
+      strikes.set(entry.body.entryId, { by: entry, why: entry.body.why });
+    }
+  }
+  return strikes;
+}
+
+function byBoardAndNumber(job: Draftable, a: Way, b: Way): number {
+  if (a.boardId === b.boardId) return a.number - b.number;
+  const order = [...job.boards.keys()];
+  return order.indexOf(a.boardId) - order.indexOf(b.boardId);
+}

@@ -1,0 +1,32 @@
+import { type SlotKey, type TestId, measurementOf } from '../installation/measurement';
+import { compare, exact } from '../quantity/exact';
+import type { ReadingValue } from '../quantity/reading-value';
+import type { EntryOf } from './entry';
+import { type Job, standing } from './job';
+
+/**
+ * The reading that counts where several stand on one slot: the highest, the lowest or the latest as the test says.
+ * An open or over-range value is above every figure; a figure counts before a mark for one not taken.
+ */
+export function governing(job: Job, key: SlotKey): EntryOf<'reading.taken'> | null {
+  const test = key.slice(key.indexOf('/') + 1) as TestId;
+  const readings = standing(job.readings.get(key));
+  const rule = measurementOf(test).governs;
+  if (rule === 'latest') return readings.at(-1) ?? null;
+  const sign = rule === 'highest' ? 1 : -1;
+  return readings.reduce<EntryOf<'reading.taken'> | null>((worst, reading) => {
+    if (!worst) return reading;
+    return compareValues(reading.body.value, worst.body.value, sign) >= 0 ? reading : worst;
+  }, null);
+}
+
+function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {
+  if (a.is === 'not-taken' || b.is === 'not-taken') return Number(b.is === 'not-taken') - Number(a.is === 'not-taken');
+  return sign * (rank(a) - rank(b) || figures(a, b));
+}
+
+const rank = (value: ReadingValue): number => (value.is === 'open' ? 2 : value.is === 'over' ? 1 : 0);
+
+const textOf = (value: ReadingValue): string => (value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : '0');
+
+const figures = (a: ReadingValue, b: ReadingValue): number => compare(exact(textOf(a)), exact(textOf(b)));

@@ -1,0 +1,35 @@
+import type { Judgement } from '../quantity/judgement';
+import { unjudged } from '../quantity/judgement';
+import type { ReadingValue } from '../quantity/reading-value';
+
+/** Judges a confirmation of polarity at the supply or on a circuit (643.6). */
+export function judgePolarity(value: ReadingValue, at: 'supply' | 'circuit'): Judgement {
+  if (value.is === 'not-taken') return unjudged('polarity.not-taken', `Recorded as ${value.mark}.`);
+  const correct = value.is === 'confirmed';
+  return {
+    rule: correct ? 'polarity.correct' : `polarity.reversed-${at}`,
+    verdict: correct ? 'meets' : 'fails',
+    expected: 'correct',
+    limit: { text: 'line and neutral in their places', source: '643.6' },
+    working: [correct ? 'Confirmed.' : 'Reversed.'],
+    next: correct
+      ? null
+      : at === 'supply'
+        ? 'STOP. Make nothing live. Tell the person in charge and call the distributor: C1 (item 1.1).'
+        : 'Correct it if it is quick and safe, then test again; otherwise code it (item 5.18).',
+  };
+}
+
+/** Judges a test button: it operates the device or it does not (643.10). */
+export function judgeButton(value: ReadingValue): Judgement {
+  if (value.is === 'not-taken') return unjudged('button.not-taken', `Recorded as ${value.mark}.`);
+  const works = value.is === 'confirmed';
+  return {
+    rule: works ? 'button.works' : 'button.dead',
+    verdict: works ? 'meets' : 'fails',
+    expected: 'operates the device',
+    limit: { text: 'operates by its own button', source: '643.10' },
+    working: [works ? 'It operates.' : 'It does not operate.'],
+    next: works ? null : 'The device may still trip on the instrument: record both, and code it (item 4.8).',
+  };
+}

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { type Exact, exact, parseExact } from './exact';
+
+/** Reasons a figure is missing, as they stand on a document. */
+export const notTakenMarks = ['LIM', 'N/A', 'N/V'] as const;
+export type NotTaken = (typeof notTakenMarks)[number];
+
+export const notTakenMeaning: Record<NotTaken, string> = {
+  LIM: 'limitation: could not be tested',
+  'N/A': 'not applicable here',
+  'N/V': 'not verified',
+};
+
+const decimalText = z
+  .string()
+  .max(32)
+  .refine((text) => parseExact(text) !== null, 'a plain decimal number');
+
+/**
+ * What an instrument or a person said, in the unit of the test it belongs to.
+ * The digits stay text, exactly as shown; blank is never zero, because a blank is no value at all.
+ */
+export const readingValue = z.discriminatedUnion('is', [
+  z.object({ is: z.literal('number'), shown: decimalText }),
+  z.object({ is: z.literal('over'), bound: decimalText }),
+  z.object({ is: z.literal('open') }),
+  z.object({ is: z.literal('not-taken'), mark: z.enum(notTakenMarks) }),
+  z.object({ is: z.literal('confirmed') }),
+  z.object({ is: z.literal('reversed') }),
+]);
+export type ReadingValue = z.infer<typeof readingValue>;
+
+/** The text of a value as it stands in a ledger cell and on the document. */
+export function showValue(value: ReadingValue): string {
+  switch (value.is) {
+    case 'number':
+      return value.shown;
+    case 'over':
+      return `>${value.bound}`;
+    case 'open':
+      return 'open';
+    case 'not-taken':
+      return value.mark;
+    case 'confirmed':
+      return '✓';
+    case 'reversed':
+      return 'reversed';
+    default: {
+      const never: never = value;
+      return never;
+    }
+  }
+}
+
+/** The exact figure of a plain number; null for everything else, over-range included. */
+export const figureOf = (value: ReadingValue): Exact | null => (value.is === 'number' ? exact(value.shown) : null);

@@ -1,0 +1,39 @@
+import type { EditionPack } from '../edition/pack';
+import { compare, exact } from '../quantity/exact';
+import { type Judgement, unjudged } from '../quantity/judgement';
+import { type ReadingValue, figureOf } from '../quantity/reading-value';
+
+export type ResidualDevice = { readonly standard: string; readonly delayed: boolean; readonly milliamps: number };
+
+const modern = /6100[89]|62423/;
+
+/** Judges an RCD's trip time in milliseconds at its rated residual current, by its product standard. */
+export function judgeResidualTime(value: ReadingValue, pack: EditionPack, device: ResidualDevice | null): Judgement {
+  if (value.is === 'not-taken') return unjudged('rcd.not-taken', `Recorded as ${value.mark}.`);
+  if (!device) return unjudged('rcd.none', 'No RCD is described for this circuit.', 'Add the RCD, or record N/A.');
+  const standard = modern.test(device.standard) ? 'BS EN 61008/61009/62423' : device.standard;
+  const row = pack.residualTimes.find(
+    (r) => r.standard === standard && r.multiple === '1x' && /delay|S \(/.test(r.kind) === device.delayed,
+  );
+  if (!row || row.maxMillis === null) {
+    return unjudged('rcd.no-limit', `No fixed limit is held for ${device.standard}${device.delayed ? ', delayed' : ''}. ${row?.note ?? ''}`.trim());
+  }
+  const range = row.minMillis === null ? `${row.maxMillis} ms or less` : `${row.minMillis} to ${row.maxMillis} ms`;
+  const limit = { text: `${range} at ${device.milliamps} mA`, source: `643.7, 643.8; ${row.standard}, ${pack.title}` };
+  const figure = figureOf(value);
+  const slow = !figure || compare(figure, exact(row.maxMillis)) > 0;
+  const fast = figure !== null && row.minMillis !== null && compare(figure, exact(row.minMillis)) < 0;
+  const shown = value.is === 'number' ? value.shown : value.is === 'over' ? `>${value.bound}` : '';
+  return {
+    rule: slow ? 'rcd.slow' : fast ? 'rcd.fast' : 'rcd.meets',
+    verdict: slow || fast ? 'fails' : 'meets',
+    expected: range,
+    limit,
+    working: [slow ? `${shown} ms > ${row.maxMillis} ms` : fast ? `${shown} ms < ${row.minMillis} ms` : `${shown} ms within ${range}`],
+    next: slow
+      ? 'Repeat with the loads off. If it stays slow, replace it or code it (item 4.18).'
+      : fast
+        ? 'A time-delayed device that trips too soon will not discriminate: check its type.'
+        : null,
+  };
+}

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+const schema = z.object({
+  /** The application's own role: it cannot change or remove entries. */
+  DATABASE_URL: z.url(),
+  /** Signs session cookies. */
+  AUTH_SECRET: z.string().min(32),
+  /** Where people reach the application: printed on documents for verification. */
+  BASE_URL: z.url(),
+});
+
+let parsed: z.infer<typeof schema> | undefined;
+
+/** The settings of this process, read when first asked for: the build itself has none. */
+export function env(): z.infer<typeof schema> {
+  if (!parsed) {
+    const result = schema.safeParse(process.env);
+    if (!result.success) {
+      const names = result.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ');
+      throw new Error(`Settings are missing or wrong (${names}). Start with npm start, which makes them.`);
+    }
+    parsed = result.data;
+  }
+  return parsed;
+}
