@@ -9,7 +9,8 @@ import { fold } from '../core/ledger/fold';
 import { admitToJob } from '../core/document/admission';
 import { type Seal, type Verification, seal, verify } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
-import { type FirmActor, appendWithin, readEntries, readSealedEntries } from './ledger-store';
+import { type FirmActor, appendWithin } from './ledger-store';
+import { readEntries, readSealedEntries } from './read-entries';
 import { document, documentPdf, entry, firm, job } from './schema';
 
 export const sha256 = (data: string | Buffer): string => createHash('sha256').update(data).digest('hex');

@@ -3,9 +3,11 @@ import { asc, desc, eq } from 'drizzle-orm';
 import { gapsOf, missing } from '../core/document/gaps';
 import { editionPack } from '../core/edition/editions';
 import { codes } from '../core/inspection/outcome';
+import { fold } from '../core/ledger/fold';
 import type { Job } from '../core/ledger/job';
 import { type Transaction, forFirm } from './connection';
-import { jobSummary } from './schema';
+import { readEntries } from './read-entries';
+import { job as jobTable, jobSummary } from './schema';
 
 export type JobSummary = typeof jobSummary.$inferSelect;
 export type JobStatus = 'to do' | 'under way' | 'issued';
@@ -38,6 +40,14 @@ export function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'last
 export async function writeJobSummary(tx: Transaction, firmId: string, jobId: string, current: Job, lastSeq: number): Promise<void> {
   const row = { jobId, firmId, lastSeq, ...summarise(current) };
   await tx.insert(jobSummary).values(row).onConflictDoUpdate({ target: jobSummary.jobId, set: row });
+}
+
+/** Drops the firm's summaries and makes them again from entries; answers how many. */
+export async function rebuildSummaries(tx: Transaction, firmId: string): Promise<number> {
+  await tx.delete(jobSummary);
+  const jobs = await tx.select().from(jobTable);
+  for (const { id, lastSeq } of jobs) await writeJobSummary(tx, firmId, id, fold(await readEntries(tx, id)), lastSeq);
+  return jobs.length;
 }
 
 /** The firm's jobs: work in hand first, the latest inspection first within each. */

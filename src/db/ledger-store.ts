@@ -1,13 +1,13 @@
 import 'server-only';
-import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { admitToJob } from '../core/document/admission';
 import type { Actor } from '../core/ledger/admit';
 import { canonical } from '../core/ledger/canonical';
-import { type Draft, type Entry, readDraft } from '../core/ledger/entry';
+import type { Draft, Entry } from '../core/ledger/entry';
 import { fold } from '../core/ledger/fold';
-import type { SealedEntry } from '../core/ledger/seal';
 import { type Transaction, forFirm } from './connection';
 import { writeJobSummary } from './job-summary';
+import { readEntries } from './read-entries';
 import { entry, job } from './schema';
 
 /** Who is asking, as decided by the session: an actor of one firm. */
@@ -82,33 +82,10 @@ export async function appendWithin(
   return results;
 }
 
-/** A job's entries after a sequence number, as the current version reads them. */
-export async function readEntries(tx: Transaction, jobId: string, afterSeq = 0): Promise<Entry[]> {
-  const rows = await tx
-    .select()
-    .from(entry)
-    .where(and(eq(entry.jobId, jobId), gt(entry.seq, afterSeq)))
-    .orderBy(asc(entry.seq));
-  return rows.map(toEntry);
-}
-
-/** A job's entries as stored, for sealing and for checking a seal. */
-export async function readSealedEntries(tx: Transaction, jobId: string): Promise<SealedEntry[]> {
-  const rows = await tx.select().from(entry).where(eq(entry.jobId, jobId)).orderBy(asc(entry.seq));
-  return rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }));
-}
-
 /** Entries of one of the firm's jobs after a sequence number; null when the firm has no such job. */
 export function entriesAfter(actor: FirmActor, jobId: string, afterSeq: number): Promise<Entry[] | null> {
   return forFirm(actor.firmId, async (tx) => {
     const [head] = await tx.select({ id: job.id }).from(job).where(eq(job.id, jobId));
     return head ? readEntries(tx, jobId, afterSeq) : null;
   });
-}
-
-function toEntry(row: typeof entry.$inferSelect): Entry {
-  const madeAt = row.madeAt.toISOString();
-  const read = readDraft({ id: row.id, kind: row.kind, version: row.version, body: row.body, madeAt, device: row.device });
-  if (!read.ok) throw new Error(`Entry ${row.seq} of job ${row.jobId} cannot be read: ${read.problem}`);
-  return { ...read.draft, madeBy: row.madeBy, seq: row.seq };
 }

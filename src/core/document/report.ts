@@ -251,7 +251,7 @@ function circuitRow(job: Job, way: Way): CircuitRow {
         seconds: way.deviceAmps ? String(seconds) : '—',
         device: text(showDevice(way)),
         breaking: text(way.breakingMark),
-        maxZs: override ? `${override.body.limit}*` : limit?.found ? toFixed(limit.maxZs, 2, 'down') : '—',
+        maxZs: override ? `${override.body.limit}*` : limit?.found ? toFixed(limit.maxZs, 2, 'half-up') : '—',
         rcd: showResidual(way) || 'none',
         ringR1: notRing ?? at('ring-r1'),
         ringRn: notRing ?? at('ring-rn'),

@@ -6,7 +6,6 @@ const written = (most: number) =>
     .string()
     .trim()
     .max(most)
-    // eslint-disable-next-line no-control-regex
     .regex(/^[^\u0000-\u0009\u000b-\u001f\u007f]*$/, 'no control characters');
 
 /** One line: a name, a place, a mark. */

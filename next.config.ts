@@ -1,0 +1,18 @@
+import type { NextConfig } from 'next';
+
+const securityHeaders = [
+  { key: 'X-Content-Type-Options', value: 'nosniff' },
+  { key: 'X-Frame-Options', value: 'DENY' },
+  { key: 'Referrer-Policy', value: 'same-origin' },
+  { key: 'Permissions-Policy', value: 'camera=(self), geolocation=(), microphone=()' },
+];
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg'],
+  outputFileTracingIncludes: { '/api/**': ['./src/ui/fonts/*.woff2'] },
+  headers: async () => [{ source: '/:path*', headers: securityHeaders }],
+};
+
+export default config;

@@ -1,0 +1,110 @@
+import { v7 } from 'uuid';
+import { editionPack } from '../../src/core/edition/editions';
+import { Scribe } from './scribe';
+
+export type Instrument = { readonly id: string; readonly name: string; readonly serial: string; readonly calibratedOn: string };
+
+const items = editionPack('bs7671-2018-a2').inspectionEicr.map((row) => row.item);
+const dayOf = (at: Date): string => at.toISOString().slice(0, 10);
+
+function bring(scribe: Scribe, instruments: readonly Instrument[]): void {
+  for (const { id, name, serial, calibratedOn } of instruments) scribe.say('instrument.brought', { instrumentId: id, name, serial, calibratedOn });
+  scribe.instrumentId = instruments[0]?.id ?? null;
+}
+
+const notHere = 'N/A';
+const noExtras = { '2.0': notHere, '3.2': notHere, '4.11': notHere, '4.16': notHere, '4.17': notHere, '4.19': notHere, '4.21': notHere, '4.22': notHere, '5.4': notHere, '5.12.4': notHere, '5.14': notHere, '6.2': notHere, '6.3': notHere, '6.5': notHere, '7.1': notHere, '8.1': notHere };
+
+/** A rented three-bedroom house, inspected today, with a damp gatepost light and a garden room at the end of a long run. */
+export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scribe {
+  const s = new Scribe(at, 'demo tablet');
+  s.say('job.opened', { document: 'EICR', edition: 'bs7671-2018-a2', reference: 'FW-118' });
+  s.say('client.named', { name: 'Larkspur Lettings', address: '2 Tannery Row\nMarrowby', telephone: '01632 960 118', email: 'repairs@larkspur.example' });
+  s.say('site.described', { address: '27 Sallow Rise\nMarrowby', occupier: 'Ms O. Fairweather, tenant', premises: 'Three-bedroom end-of-terrace house, two floors and a garden room' });
+  s.say('brief.agreed', { reason: 'tenancy', inspectedFrom: dayOf(at), extent: 'The whole fixed installation from the consumer unit, the garden room included.', estimatedAgeYears: 31, alterations: 'Kitchen and utility room about eight years ago; garden room later.', records: 'Certificate for the kitchen only', previousReport: 'Five years ago, satisfactory', samplingPercent: 20 });
+  bring(s, instruments);
+  s.say('limitation.noted', { limitationId: v7(), sort: 'agreed', what: 'Loft beyond the hatch', why: 'Stored belongings, no boards to walk on', agreedWith: 'Larkspur Lettings' });
+  s.say('supply.described', { earthing: 'TN-C-S', liveConductors: 'single-phase', serviceFuseStandard: 'BS 1361', serviceFuseType: 'II', serviceFuseAmps: 80, otherSources: 'none', tailsCsaMm2: 25, earthingConductorCsaMm2: 16, bondingCsaMm2: 10, bondWater: 'bonded', bondGas: 'bonded', bondOil: 'not-present', bondSteel: 'not-present', bondLightning: 'not-present', bondOther: 'not-present', maximumDemandAmps: 68, mainSwitchLocation: 'In the consumer unit', mainSwitchStandard: 'BS EN 60947-3', mainSwitchPoles: 2, mainSwitchAmps: 100 });
+  const supply = { of: 'supply' } as const;
+  s.read(supply, 'supply-polarity', 'ok');
+  s.read(supply, 'supply-volts', '238');
+  s.read(supply, 'ze', '0.21');
+  s.read(supply, 'ipf-ln', '1.32');
+  s.read(supply, 'ipf-le', '1.14');
+  s.read(supply, 'earthing-continuity', '0.01');
+  s.read(supply, 'bond-water-continuity', '0.04');
+  s.read(supply, 'bond-gas-continuity', '0.09');
+  const cu = s.board('Consumer unit', 'Under the stairs', 'Intake, 25 mm² tails');
+  s.read({ of: 'board', id: cu }, 'board-zs', '0.20');
+  s.read({ of: 'board', id: cu }, 'board-ipf', '1.30');
+
+  const ground = s.way(cu, 1, ['Ground-floor sockets', 'ring', 11, 'B32', '30 AC', '2.5/1.5', 'C']);
+  const first = s.way(cu, 2, ['First-floor sockets', 'ring', 9, 'B32', '30 AC', '2.5/1.5', '100']);
+  const oven = s.way(cu, 3, ['Oven and hob, kitchen', 'fixed', 2, 'B32', '30 AC', '6/2.5', 'C']);
+  const utility = s.way(cu, 4, ['Utility room sockets', 'sockets', 4, 'B20', '30 AC', '4/1.5', 'C']);
+  const lightsDown = s.way(cu, 5, ['Ground-floor lights', 'lights', 9, 'B6', '30 AC', '1.5/1', '101']);
+  const lightsUp = s.way(cu, 6, ['First-floor and landing lights', 'lights', 8, 'B6', '30 AC', '1/1', '101']);
+  const boiler = s.way(cu, 7, ['Boiler and controls', 'fixed', 1, 'B16', '30 AC', '2.5/1.5', 'C']);
+  const porch = s.way(cu, 8, ['Porch and gatepost lights', 'lights', 3, 'B6', '30 AC', '1.5/1', 'C']);
+  const garden = s.way(cu, 9, ['Garden room, sub-main', 'sub-main', 1, 'RCBO C 32', 'none', '6/2.5', 'C'], { lengthMetres: 34 });
+  const spare = v7();
+  s.say('way.added', { wayId: spare, boardId: cu, number: 10 });
+  s.say('way.described', { wayId: spare, fields: { arrangement: 'spare', description: 'Spare' } });
+
+  s.results(ground, { 'ring-r1': '0.52', 'ring-rn': '0.53', 'ring-r2': '0.86', r1r2: '0.35', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.55', 'rcd-time': '24', 'rcd-button': 'ok' });
+  s.results(first, { 'ring-r1': '0.46', 'ring-rn': '0.47', 'ring-r2': '0.75', r1r2: '0.31', 'ir-ll': '>999', 'ir-le': '1.6', polarity: 'ok', zs: '0.52', 'rcd-time': '24', 'rcd-button': 'ok' });
+  s.results(oven, { r1r2: '0.11', 'ir-ll': 'LIM hob cannot be unplugged without moving the oven', 'ir-le': '412', polarity: 'ok' });
+  const mistyped = s.read({ of: 'way', id: oven }, 'zs', '3.20');
+  s.say('entry.struck', { entryId: mistyped, why: 'Corrected to 0.32' });
+  s.results(oven, { zs: '0.32', 'rcd-time': '27', 'rcd-button': 'ok' });
+  s.results(utility, { r1r2: '0.38', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.61', 'rcd-time': '27', 'rcd-button': 'ok' });
+  s.results(lightsDown, { r1r2: '1.02', 'ir-ll': '318', 'ir-le': '290', polarity: 'ok', zs: '1.24', 'rcd-time': '31', 'rcd-button': 'ok' });
+  s.results(lightsUp, { r1r2: '1.18', 'ir-ll': '>999', 'ir-le': '602', polarity: 'ok', zs: '1.41' });
+  s.results(boiler, { r1r2: '0.24', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok' });
+  s.results(porch, { r1r2: '0.88', 'ir-ll': '>999', 'ir-le': '0.6', polarity: 'ok' });
+  s.results(garden, { r1r2: '0.36', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.58' });
+
+  s.inspect(items.filter((item) => /^[1-4]\./.test(item)), { ...noExtras, '3.6': 'ok', '3.7': 'LIM gas connection behind fitted cupboard', '4.10': 'ok', '4.9': 'ok' });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'Insulation resistance of the porch and gatepost lights is below the minimum', where: 'Gatepost light, front garden', why: 'Damp in the fitting lets current leak to earth and will get worse in winter.', code: 'C2', item: '5.3', wayId: porch, regulation: '643.3', livePartsAccessible: false } });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'RCDs are type AC in front of electronic loads', where: 'Consumer unit, both RCDs', why: 'A load with a DC component can keep a type AC device from tripping.', code: 'C3', item: '4.18', wayId: null, regulation: '531.3.3', livePartsAccessible: false } });
+  return s;
+}
+
+/** A cottage on its own earth electrode, complete and without urgent findings: ready to be signed. */
+export function cottage(at: Date, instruments: readonly Instrument[]): Scribe {
+  const s = new Scribe(at, 'demo tablet');
+  s.say('job.opened', { document: 'EICR', edition: 'bs7671-2018-a2', reference: 'FW-104' });
+  s.say('client.named', { name: 'Mr J. Quillfeather', address: 'Weir Cottage\nLow Lane\nAshby Mere', telephone: '01632 960 104', email: 'quillfeather@post.example' });
+  s.say('site.described', { address: 'Weir Cottage\nLow Lane\nAshby Mere', occupier: 'Mr J. Quillfeather', premises: 'Two-bedroom stone cottage with an outhouse' });
+  s.say('brief.agreed', { reason: 'owner', inspectedFrom: dayOf(at), extent: 'The whole fixed installation of the cottage and outhouse.', estimatedAgeYears: 18, alterations: 'None seen', records: 'Original certificate', previousReport: 'None', samplingPercent: 25 });
+  bring(s, instruments);
+  s.say('limitation.noted', { limitationId: v7(), sort: 'operational', what: 'Socket behind the dresser, parlour', why: 'Dresser too heavy to move', agreedWith: null });
+  s.say('supply.described', { earthing: 'TT', liveConductors: 'single-phase', serviceFuseStandard: 'BS 88-3', serviceFuseType: 'II', serviceFuseAmps: 60, otherSources: 'none', electrodeType: 'Driven rod, copper-clad', electrodeLocation: 'Beside the back door, in an inspection pit', tailsCsaMm2: 16, earthingConductorCsaMm2: 16, bondingCsaMm2: 10, bondWater: 'not-extraneous', bondGas: 'not-present', bondOil: 'bonded', bondSteel: 'not-present', bondLightning: 'not-present', bondOther: 'not-present', maximumDemandAmps: 46, mainSwitchLocation: 'In the consumer unit', mainSwitchStandard: 'BS EN 61008', mainSwitchPoles: 2, mainSwitchAmps: 80, mainSwitchResidualMilliamps: 100 });
+  const supply = { of: 'supply' } as const;
+  for (const [test, typed] of [['supply-polarity', 'ok'], ['supply-volts', '241'], ['ze', '62'], ['electrode-resistance', '61.4'], ['ipf-ln', '0.74'], ['ipf-le', '0.01'], ['earthing-continuity', '0.02'], ['bond-oil-continuity', '0.03']] as const) s.read(supply, test, typed);
+  const cu = s.board('Consumer unit', 'Pantry', 'Intake, 16 mm² tails');
+  s.read({ of: 'board', id: cu }, 'board-zs', '61');
+  s.read({ of: 'board', id: cu }, 'board-ipf', '0.72');
+  const full = (r: Record<string, string>) => ({ 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', 'rcd-button': 'ok', ...r });
+  s.results(s.way(cu, 1, ['Sockets, whole cottage', 'ring', 13, 'RCBO B 32', '30 A', '2.5/1.5', 'C']), full({ 'ring-r1': '0.61', 'ring-rn': '0.61', 'ring-r2': '0.99', r1r2: '0.41', zs: '61.9', 'rcd-time': '22' }));
+  s.results(s.way(cu, 2, ['Range cooker, kitchen', 'fixed', 1, 'RCBO B 32', '30 A', '6/2.5', 'C']), full({ r1r2: '0.09', zs: '61.5', 'rcd-time': '25' }));
+  s.results(s.way(cu, 3, ['Lights, ground floor', 'lights', 7, 'RCBO B 6', '30 A', '1.5/1', '101']), full({ r1r2: '0.94', zs: '62.4', 'rcd-time': '21' }));
+  s.results(s.way(cu, 4, ['Lights, first floor', 'lights', 6, 'RCBO B 6', '30 A', '1.5/1', '101']), full({ r1r2: '1.07', zs: '62.6', 'rcd-time': '23' }));
+  s.results(s.way(cu, 5, ['Immersion heater', 'fixed', 1, 'RCBO B 16', '30 A', '2.5/1.5', 'C']), full({ r1r2: '0.17', zs: '61.7', 'rcd-time': '24' }));
+  s.results(s.way(cu, 6, ['Outhouse sockets and light', 'sockets', 4, 'RCBO B 16', '30 A', '4/1.5', 'C']), full({ r1r2: '0.52', 'ir-le': '188', zs: '62.1', 'rcd-time': '26' }));
+  s.inspect(items, { ...noExtras, '3.1': notHere, '3.2': 'ok', '4.17': 'ok', '5.18': 'ok', '5.11': 'LIM floors not lifted', '6.4': notHere });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'Cables in the outhouse are held by plastic clips only', where: 'Outhouse, above the door', why: 'In a fire they fall early and can trap whoever goes through.', code: 'C3', item: '5.2', wayId: null, regulation: '521.10.202', livePartsAccessible: false } });
+  s.say('condition.summarised', { text: 'Well kept for its age. One improvement is recommended in the outhouse; nothing asks for urgent work.' });
+  s.say('return.recommended', { dueOn: `${at.getUTCFullYear() + 10}-${dayOf(at).slice(5)}`.replace('-02-29', '-02-28'), reason: 'Owner-occupied home in satisfactory condition' });
+  return s;
+}
+
+/** A bungalow booked for later this week: the brief and no more. */
+export function bungalow(at: Date, visit: Date): Scribe {
+  const s = new Scribe(at, 'office');
+  s.say('job.opened', { document: 'EICR', edition: 'bs7671-2018-a3', reference: 'FW-121' });
+  s.say('client.named', { name: 'Mrs P. Underhay', address: '6 Orchard Bank\nMarrowby', telephone: '07700 900 121' });
+  s.say('site.described', { address: '6 Orchard Bank\nMarrowby', occupier: 'Mrs P. Underhay', premises: 'Two-bedroom bungalow with solar panels' });
+  s.say('brief.agreed', { reason: 'sale', inspectedFrom: dayOf(visit) });
+  return s;
+}

@@ -1,0 +1,96 @@
+import { v7 } from 'uuid';
+import { type Draft, readDraft } from '../../src/core/ledger/entry';
+import { type BodyOf, type EntryKind, currentVersion } from '../../src/core/ledger/kinds';
+import type { Subject, TestId } from '../../src/core/installation/measurement';
+import { measurementOf } from '../../src/core/installation/measurement';
+import type { WayFields } from '../../src/core/installation/way';
+import { parseCable, parseDevice, parseResidual } from '../../src/core/installation/device-text';
+import { editionPack } from '../../src/core/edition/editions';
+import { parseReading } from '../../src/core/quantity/parse-reading';
+
+const pack = editionPack('bs7671-2018-a2');
+
+/** Writes a visit as entries, the way a person would make them: one after the other, a little time apart. */
+export class Scribe {
+  readonly drafts: Draft[] = [];
+  instrumentId: string | null = null;
+
+  constructor(
+    private at: Date,
+    private readonly device: string,
+    private readonly secondsApart = 40,
+  ) {}
+
+  say<K extends EntryKind>(kind: K, body: BodyOf<K>): string {
+    this.at = new Date(this.at.getTime() + this.secondsApart * 1000);
+    const id = v7({ msecs: this.at.getTime() });
+    const read = readDraft({ id, kind, version: currentVersion(kind), body, madeAt: this.at.toISOString(), device: this.device });
+    if (!read.ok) throw new Error(`${kind}: ${read.problem}`);
+    this.drafts.push(read.draft);
+    return id;
+  }
+
+  /** A reading as typed; strikes nothing. */
+  read(on: Subject, test: TestId, typed: string): string {
+    const { spec } = measurementOf(test);
+    const parsed = parseReading(typed, spec);
+    if (!parsed.ok) throw new Error(`${test}: ${parsed.problem}`);
+    const figure = parsed.value.is !== 'not-taken' && spec.takes === 'figure';
+    return this.say('reading.taken', {
+      on,
+      test,
+      value: parsed.value,
+      how: 'measured',
+      reason: parsed.reason,
+      instrumentId: figure ? this.instrumentId : null,
+      leadNullOhms: figure && spec.takes === 'figure' && spec.unit === 'ohm' && spec.mayBeOpen ? '0.04' : null,
+      testVolts: figure && spec.takes === 'figure' && spec.unit === 'megohm' ? 500 : null,
+    });
+  }
+
+  board(name: string, location: string, suppliedFrom: string): string {
+    const boardId = v7();
+    this.say('board.added', { boardId });
+    this.say('board.described', { boardId, fields: { name, location, suppliedFrom } });
+    return boardId;
+  }
+
+  /** A way in shorthand: `['Upstairs sockets', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C']`. */
+  way(boardId: string, number: number, [description, kind, points, device, residual, cable, method]: WayShorthand, more: Partial<WayFields> = {}): string {
+    const wayId = v7();
+    this.say('way.added', { wayId, boardId, number });
+    this.say('way.described', {
+      wayId,
+      fields: { description, ...kinds[kind], points, ...fieldsOf(parseDevice(pack, device)), breakingMark: '6', ...fieldsOf(parseResidual(residual)), ...fieldsOf(parseCable(pack, cable)), referenceMethod: method, ...more },
+    });
+    return wayId;
+  }
+
+  /** Results in the order of the ledger's columns; an empty text leaves a cell open. */
+  results(wayId: string, results: Partial<Record<TestId, string>>): void {
+    for (const [test, typed] of Object.entries(results)) if (typed) this.read({ of: 'way', id: wayId }, test as TestId, typed);
+  }
+
+  /** Every inspection item: acceptable unless told otherwise. */
+  inspect(items: readonly string[], exceptions: Readonly<Record<string, string>>): void {
+    for (const item of items) {
+      const [outcome = 'ok', ...why] = (exceptions[item] ?? 'ok').split(' ');
+      this.say('item.marked', { item, outcome: outcome as BodyOf<'item.marked'>['outcome'], reason: why.join(' ') || null });
+    }
+  }
+}
+
+export type WayShorthand = [description: string, kind: keyof typeof kinds, points: number, device: string, residual: string, cable: string, method: WayFields['referenceMethod']];
+
+const kinds = {
+  ring: { arrangement: 'ring', load: 'sockets' },
+  sockets: { arrangement: 'radial', load: 'sockets' },
+  lights: { arrangement: 'radial', load: 'lighting' },
+  fixed: { arrangement: 'radial', load: 'fixed' },
+  'sub-main': { arrangement: 'radial', load: 'distribution' },
+} as const satisfies Record<string, Partial<WayFields>>;
+
+function fieldsOf<T>(parsed: { ok: true; fields: T } | { ok: false; problem: string }): T {
+  if (!parsed.ok) throw new Error(parsed.problem);
+  return parsed.fields;
+}

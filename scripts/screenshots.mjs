@@ -1,0 +1,76 @@
+// npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots (or the folder named).
+import { mkdirSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { ensureChromium, launch } from './setup/browser.mjs';
+import { serveDemo } from './setup/serve.mjs';
+import { ensureNodeModules } from './setup/packages.mjs';
+import { root, say } from './setup/state.mjs';
+
+const folder = process.argv[2] ? resolve(process.argv[2]) : join(root, 'docs', 'screenshots');
+const only = process.argv[3];
+mkdirSync(folder, { recursive: true });
+await ensureNodeModules();
+await ensureChromium();
+const { chromium } = await import('@playwright/test');
+const app = await serveDemo('pictures');
+const browser = await chromium.launch(launch);
+
+async function visit(viewport, colorScheme = 'light') {
+  const context = await browser.newContext({ viewport, baseURL: app.baseUrl, colorScheme, locale: 'en-GB', reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  page.on('console', (message) => message.type() === 'error' && say(`console: ${message.text()}`));
+  page.on('pageerror', (error) => say(`page: ${error.message}`));
+  return page;
+}
+const shoot = async (page, name) => {
+  if (only && !name.includes(only)) return;
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  say(name);
+};
+async function signIn(page) {
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill(app.demo.people[0].email);
+  await page.getByLabel('Password').fill(app.demo.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('heading', { name: 'Jobs' }).waitFor();
+}
+
+try {
+  const page = await visit({ width: 1280, height: 800 });
+  await page.goto('/sign-in');
+  await shoot(page, 'sign-in');
+  await signIn(page);
+  await shoot(page, 'jobs');
+  const jobUrl = await page.getByRole('link', { name: 'FW-118' }).getAttribute('href');
+  const settled = () => page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.goto(jobUrl);
+  await settled();
+  await shoot(page, 'job');
+  for (const stage of ['brief', 'origin', 'inspection', 'circuits', 'observations', 'review']) {
+    await page.goto(`${jobUrl}/${stage}`);
+    await settled();
+    if (stage === 'circuits') await page.getByRole('gridcell', { name: /^Zs, circuit 9/ }).click();
+    if (stage === 'observations') await page.getByLabel('What was found').fill('Socket-outlets up to 32 A with no 30 mA RCD');
+    await shoot(page, stage);
+  }
+  await page.goto('/');
+  await page.getByRole('link', { name: /^EICR-/ }).click();
+  await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
+  await shoot(page, 'document');
+  await page.getByRole('link', { name: 'Verification page' }).click();
+  await page.getByRole('heading', { name: /intact/ }).waitFor();
+  await shoot(page, 'verification');
+
+  const phone = await visit({ width: 390, height: 844 }, 'dark');
+  await signIn(phone);
+  await shoot(phone, 'phone-jobs');
+  await phone.goto(`${jobUrl}/circuits`);
+  await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 7 });
+  await phone.locator('summary', { hasText: 'Describe this way' }).waitFor();
+  await shoot(phone, 'phone-circuit');
+} finally {
+  await browser.close();
+  await app.stop();
+}

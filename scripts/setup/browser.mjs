@@ -1,0 +1,12 @@
+import { existsSync } from 'node:fs';
+import { ensureDebian } from './packages.mjs';
+
+export const chromium = '/usr/bin/chromium';
+
+export const ensureChromium = () => ensureDebian(['chromium'], () => existsSync(chromium));
+
+/** How Debian's Chromium is started, headless and without asking the network for anything. */
+export const launch = {
+  executablePath: chromium,
+  args: ['--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', ...(process.getuid?.() === 0 ? ['--no-sandbox'] : [])],
+};

@@ -1,0 +1,72 @@
+// A served application on a database of its own, thrown away afterwards: for tests, pictures and figures.
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { connect } from 'node:net';
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt, ensurePostgres, migrate, settings } from './application.mjs';
+import { freePort } from './postgres.mjs';
+import { bin, script } from './run.mjs';
+import { Stop, local, root } from './state.mjs';
+
+/** A migrated database of its own; `drop` removes it. */
+export async function temporaryDatabase(purpose) {
+  const postgres = await ensurePostgres();
+  const database = `orange_ledger_${purpose}_${randomBytes(4).toString('hex')}`;
+  const env = settings(postgres, database, 'http://127.0.0.1:1');
+  await migrate(env);
+  const drop = async () => {
+    const { default: pg } = await import('pg');
+    const server = new pg.Client({ connectionString: postgres.urls('postgres').owner });
+    await server.connect();
+    await server.query(`drop database if exists ${database} with (force)`);
+    await server.end();
+    postgres.release();
+  };
+  return { postgres, database, env, drop };
+}
+
+const answers = (port) =>
+  new Promise((resolve) => {
+    const socket = connect(port, '127.0.0.1', () => resolve(socket.destroy() && true)).on('error', () => resolve(false));
+  });
+
+/** Serves the built application with the demo loaded. `kill` and `revive` are for tests of bad luck. */
+export async function serveDemo(purpose) {
+  await ensureBuilt();
+  const base = await temporaryDatabase(purpose);
+  const port = await freePort();
+  const baseUrl = `http://127.0.0.1:${port}`;
+  const demoFile = join(local, `${base.database}.demo.json`);
+  const env = { ...base.env, BASE_URL: baseUrl, DEMO_FILE: demoFile };
+  if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
+  let child;
+  const revive = async () => {
+    child = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(port)], { cwd: root, env: { ...process.env, ...env, NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'], detached: true });
+    while (!(await answers(port))) {
+      if (child.exitCode !== null) throw new Stop('The application did not start.');
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  const kill = (signal = 'SIGKILL') =>
+    new Promise((resolve) => {
+      if (!child || child.exitCode !== null) return resolve();
+      child.on('exit', resolve);
+      process.kill(-child.pid, signal);
+    });
+  await revive();
+  const demo = JSON.parse(readFileSync(demoFile, 'utf8'));
+  return {
+    baseUrl,
+    env,
+    demo,
+    postgres: base.postgres,
+    kill,
+    revive,
+    stop: async () => {
+      await kill('SIGTERM');
+      rmSync(demoFile, { force: true });
+      await base.drop();
+    },
+  };
+}

@@ -1,0 +1,4 @@
+import { handleAuthentication } from '../../../../features/session/handler';
+
+export const GET = handleAuthentication;
+export const POST = handleAuthentication;

@@ -1,0 +1,3 @@
+import { getDocumentPdf } from '../../../../../features/documents/routes';
+
+export const GET = getDocumentPdf;

@@ -1,0 +1,3 @@
+import { getDraftPdf } from '../../../../../features/documents/routes';
+
+export const GET = getDraftPdf;

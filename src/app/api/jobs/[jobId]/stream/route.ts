@@ -1,0 +1,3 @@
+import { getStream } from '../../../../../features/ledger/routes';
+
+export const GET = getStream;

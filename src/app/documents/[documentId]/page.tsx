@@ -1,0 +1,16 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { z } from 'zod';
+import { findDocument } from '../../../db/documents';
+import { DocumentView } from '../../../features/documents/document-view';
+import { requireAsker } from '../../../features/session/who';
+
+export const metadata: Metadata = { title: 'Document' };
+
+export default async function DocumentPage({ params }: { params: Promise<{ documentId: string }> }) {
+  const asker = await requireAsker();
+  const documentId = z.uuid().safeParse((await params).documentId);
+  const document = documentId.success ? await findDocument(asker, documentId.data) : null;
+  if (!document) notFound();
+  return <DocumentView document={document} verifyPath={`/verify/${document.verificationToken}`} />;
+}

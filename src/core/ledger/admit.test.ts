@@ -1,0 +1,116 @@
+import { describe, expect, it } from 'vitest';
+import { clerk, colleague, inspector, numbered, opened } from '../../../tests/support/entries';
+import type { Scribe } from '../../../scripts/demo/scribe';
+import { type Actor, admit } from './admit';
+import type { Draft } from './entry';
+import { fold } from './fold';
+
+/** Whether the last thing a scribe says is admitted after all that went before. */
+function verdictOf(s: Scribe, actor: Actor = inspector) {
+  const before = s.drafts.slice(0, -1);
+  return admit(fold(numbered(before)), s.drafts.at(-1) as Draft, actor);
+}
+const refusal = (s: Scribe, actor?: Actor): string => {
+  const admission = verdictOf(s, actor);
+  return admission.accepted ? '' : admission.reason;
+};
+const elsewhere = '0195a000-0000-7000-8000-00000000ffff';
+
+function withWay() {
+  const s = opened();
+  const board = s.board('CU', 'hall', 'intake');
+  const way = s.way(board, 1, ['Sockets', 'sockets', 3, 'B32', '30 A', '2.5/1.5', 'C']);
+  return { s, board, way };
+}
+
+describe('admission', () => {
+  it('takes nothing before the job is open, and opens it once', () => {
+    const s = opened();
+    expect(verdictOf(s).accepted).toBe(true);
+    s.say('job.opened', { document: 'EICR', edition: 'bs7671-2018-a2', reference: 'again' });
+    expect(refusal(s)).toMatch(/open already/);
+    expect(admit(fold([]), s.drafts[1] as Draft, inspector).accepted).toBe(true);
+    const lone = opened();
+    lone.read({ of: 'supply' }, 'ze', '0.3');
+    expect(admit(fold([]), lone.drafts[1] as Draft, inspector)).toMatchObject({ accepted: false, reason: expect.stringMatching(/not been opened/) });
+  });
+
+  it('takes the same entry again without a word', () => {
+    const { s } = withWay();
+    expect(admit(fold(numbered(s.drafts)), s.drafts[2] as Draft, inspector).accepted).toBe(true);
+  });
+
+  it.each<[string, (s: Scribe, way: string, board: string) => void, RegExp]>([
+    ['a reading on a way that is not there', (s) => s.read({ of: 'way', id: elsewhere }, 'zs', '0.4'), /no such way/],
+    ['a reading of the wrong subject', (s) => s.read({ of: 'supply' }, 'zs', '0.4'), /taken on a way/],
+    ['a description of a board that is not there', (s) => s.say('board.described', { boardId: elsewhere, fields: {} }), /no such board/],
+    ['a board twice', (s, _w, board) => s.say('board.added', { boardId: board }), /there already/],
+    ['a way number twice', (s, _w, board) => s.say('way.added', { wayId: elsewhere, boardId: board, number: 1 }), /taken on this board/],
+    ['a way on no board', (s) => s.say('way.added', { wayId: elsewhere, boardId: elsewhere, number: 4 }), /no such board/],
+    ['an inspection item of another schedule', (s) => s.say('item.marked', { item: '99.1', outcome: 'ok', reason: null }), /no inspection item/],
+    ['an observation on a way that is not there', (s) => s.say('observation.noted', { observationId: elsewhere, fields: { what: 'x', where: 'y', why: 'z', code: 'C3', item: null, wayId: elsewhere, regulation: null, livePartsAccessible: false } }), /no such way/],
+    ['a strike of nothing', (s) => s.say('entry.struck', { entryId: elsewhere, why: 'x' }), /no such entry/],
+    ['a strike of the opening', (s) => s.say('entry.struck', { entryId: s.drafts[0]?.id ?? '', why: 'x' }), /cannot be struck/],
+    ['a strike of a board with ways', (s) => s.say('entry.struck', { entryId: s.drafts[1]?.id ?? '', why: 'x' }), /Ways stand/],
+  ])('refuses %s', (_name, say, reason) => {
+    const { s, way, board } = withWay();
+    say(s, way, board);
+    expect(refusal(s)).toMatch(reason);
+  });
+
+  it('refuses a value that cannot stand in its column, even if a client sends it', () => {
+    const { s, way } = withWay();
+    const body = { on: { of: 'way', id: way }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null } as const;
+    s.say('reading.taken', { ...body, test: 'zs', value: { is: 'open' } });
+    expect(refusal(s)).toMatch(/cannot be open/);
+    s.say('reading.taken', { ...body, test: 'zs', value: { is: 'number', shown: '-1' } });
+    expect(refusal(s)).toMatch(/below zero/);
+    s.say('reading.taken', { ...body, test: 'polarity', value: { is: 'number', shown: '1' } });
+    expect(refusal(s)).toMatch(/takes no figure/);
+    s.say('reading.taken', { ...body, test: 'zs', value: { is: 'confirmed' } });
+    expect(refusal(s)).toMatch(/takes a figure/);
+    s.say('reading.taken', { ...body, instrumentId: elsewhere, test: 'zs', value: { is: 'number', shown: '1' } });
+    expect(refusal(s)).toMatch(/instrument has not been brought/);
+  });
+
+  it('lets one of two people strike a reading, and tells the other', () => {
+    const { s, way } = withWay();
+    const reading = s.read({ of: 'way', id: way }, 'zs', '0.4');
+    s.say('entry.struck', { entryId: reading, why: 'first' });
+    expect(verdictOf(s, inspector).accepted).toBe(true);
+    s.say('entry.struck', { entryId: reading, why: 'second' });
+    expect(refusal(s, colleague)).toBe('It was struck already: first');
+  });
+
+  it('does not strike a way under readings or observations', () => {
+    const { s, way } = withWay();
+    const added = s.drafts.find((draft) => draft.kind === 'way.added')?.id ?? '';
+    s.read({ of: 'way', id: way }, 'zs', '0.4');
+    s.say('entry.struck', { entryId: added, why: 'x' });
+    expect(refusal(s)).toMatch(/Readings or observations/);
+  });
+
+  it('keeps the office to its own kinds', () => {
+    const { s, way } = withWay();
+    s.say('client.named', { name: 'C' });
+    expect(verdictOf(s, clerk).accepted).toBe(true);
+    s.read({ of: 'way', id: way }, 'zs', '0.4');
+    expect(refusal(s, clerk)).toMatch(/inspector or supervisor/);
+  });
+
+  it('lets only a supervisor authorise, and only the signer take a signature back', () => {
+    const s = opened();
+    const signature = s.say('declaration.signed', { role: 'authoriser', name: 'A', position: '', statement: 'I do.' });
+    expect(refusal(s, colleague)).toMatch(/supervisor/);
+    s.say('entry.struck', { entryId: signature, why: 'x' });
+    expect(refusal(s, colleague)).toMatch(/person who signed/);
+    expect(verdictOf(s, inspector).accepted).toBe(true);
+  });
+
+  it('takes nothing more once sealed', () => {
+    const s = opened();
+    s.say('document.issued', { documentId: elsewhere, number: 'EICR-1', documentHash: 'a'.repeat(64) });
+    s.say('client.named', { name: 'late' });
+    expect(refusal(s)).toMatch(/sealed: EICR-1/);
+  });
+});

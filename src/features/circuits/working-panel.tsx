@@ -1,0 +1,70 @@
+'use client';
+
+import { judgeValue, judgeWayBreaking } from '../../core/document/verdicts';
+import { measurementOf, slotKey } from '../../core/installation/measurement';
+import type { Way } from '../../core/installation/way';
+import { governing } from '../../core/ledger/governing';
+import { parseReading, unitSymbol } from '../../core/quantity/parse-reading';
+import { showValue } from '../../core/quantity/reading-value';
+import { useJob } from '../ledger/job-provider';
+import { StruckReadings, showMoment } from '../ledger/struck-readings';
+import { VerdictMark, Working } from '../ledger/verdict-mark';
+import type { Column } from './columns';
+import { OverrideLimit } from './override-limit';
+
+type Props = { way: Way | null; column: Column; typing: string | null; doubtful: { text: string; problem: string } | null };
+
+/** Under the ledger: the chosen cell explained, live while it is typed. */
+export function WorkingPanel({ way, column, typing, doubtful }: Props) {
+  const { job, pack, people } = useJob();
+  const test = column.sort === 'reading' ? column.test : null;
+  const on = way && ({ of: 'way', id: way.id } as const);
+  const standing = on && test ? governing(job, slotKey(on, test)) : null;
+  const text = typing ?? doubtful?.text ?? null;
+  const parsed = test && text !== null && text.trim() !== '' ? parseReading(text, measurementOf(test).spec) : null;
+  const value = parsed ? (parsed.ok ? parsed.value : null) : (standing?.body.value ?? null);
+  const judgement = on && test && value ? judgeValue(job, pack, on, test, value, parsed ? 'measured' : standing?.body.how, standing?.body.testVolts ?? null) : null;
+  const breaking = way && (column.id === 'device' || column.id === 'breaking') ? judgeWayBreaking(job, pack, way) : null;
+  const problem = parsed && !parsed.ok && typing === null ? parsed.problem : doubtful && typing === null ? doubtful.problem : parsed && !parsed.ok ? parsed.problem : null;
+  const spec = test ? measurementOf(test).spec : null;
+  const shownJudgement = judgement ?? breaking;
+  return (
+    <section aria-label="Working" aria-live="polite" className="sticky bottom-0 z-10 grid min-h-32 gap-x-6 gap-y-2 border-b border-rule-strong bg-paper px-3 py-2 md:grid-cols-[15rem_1fr_18rem]">
+      <div>
+        <h2 className="text-base">
+          {way ? `${way.number} ${way.description ?? ''}` : 'New way'}
+        </h2>
+        <p className="text-sm">{test ? measurementOf(test).name : column.spoken}</p>
+        {value && (
+          <p className="flex items-baseline gap-2 text-2xl font-semibold" data-testid="working-value">
+            {showValue(value)} <span className="text-sm font-normal text-faint">{spec?.takes === 'figure' && value.is !== 'not-taken' ? unitSymbol[spec.unit] : ''}</span>
+            {judgement && <VerdictMark verdict={judgement.verdict} worded />}
+          </p>
+        )}
+        <p className="text-xs text-faint">{column.hint}</p>
+      </div>
+      <div>
+        {problem && (
+          <p role="alert" className="text-sm font-semibold">
+            {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>
+          </p>
+        )}
+        {breaking && <VerdictMark verdict={breaking.verdict} worded />}
+        {shownJudgement && <Working judgement={shownJudgement} />}
+        {test === 'zs' && way && <OverrideLimit way={way} />}
+      </div>
+      <div className="text-sm">
+        {standing && (
+          <p className="text-faint">
+            {people[standing.madeBy] ?? 'somebody'}, {showMoment(standing.madeAt)}
+            {standing.seq === null ? ', not yet sent' : `, entry ${standing.seq}`}
+            {standing.body.instrumentId && `, ${job.instruments.get(standing.body.instrumentId)?.serial ?? ''}`}
+            {standing.body.leadNullOhms && `, lead null ${standing.body.leadNullOhms} Ω`}
+            {standing.body.reason && `. ${standing.body.reason}`}
+          </p>
+        )}
+        {on && test && <StruckReadings slot={slotKey(on, test)} />}
+      </div>
+    </section>
+  );
+}

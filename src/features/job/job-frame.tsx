@@ -1,0 +1,135 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { useEffect, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import { missing } from '../../core/document/gaps';
+import { stageTitle, stages } from '../../core/document/stages';
+import { useJob } from '../ledger/job-provider';
+
+/** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
+export function JobFrame({ children }: { children: ReactNode }) {
+  const view = useJob();
+  const { job, jobId, gaps, verdicts, undo, canUndo } = view;
+  const path = usePathname();
+  const lacking = missing(gaps);
+  const fails = [...verdicts.values()].filter((j) => j.verdict === 'fails').length;
+  const doubts = [...verdicts.values()].filter((j) => j.verdict === 'doubt').length;
+  const next = job.issued ? null : (lacking[0] ?? null);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement | null)?.matches('input, textarea, select');
+      if ((event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'z' && !typing) {
+        event.preventDefault();
+        const outcome = undo();
+        toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undo]);
+
+  return (
+    <div className="min-h-dvh">
+      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper">
+        <div className="flex min-h-11 items-center gap-x-4 px-3 sm:px-5">
+          <Link href="/" className="font-serif text-base font-semibold max-sm:sr-only">
+            Orange Ledger
+          </Link>
+          <Link href="/" className="text-sm underline underline-offset-4 sm:hidden">
+            Jobs
+          </Link>
+          <p className="min-w-0 flex-1 truncate text-sm">
+            <Link href={`/jobs/${jobId}`} className="font-semibold hover:underline">
+              {job.opened?.body.reference}
+            </Link>
+            <span className="text-faint"> {job.opened?.body.document} · {(job.site.address ?? 'no address yet').split('\n').join(', ')}</span>
+          </p>
+          <button type="button" disabled={!canUndo || job.issued !== null} onClick={() => undo()} className="min-h-9 px-1 text-sm underline underline-offset-4 disabled:opacity-40" title="Ctrl+Z">
+            Undo
+          </button>
+          <SendState />
+        </div>
+        <nav aria-label="Stages of the job" className="flex overflow-x-auto px-1 sm:px-3">
+          {stages.map((stage) => {
+            const here = path.endsWith(`/${stage}`);
+            const count = lacking.filter((gap) => gap.stage === stage).length;
+            const isNext = next?.stage === stage;
+            return (
+              <Link
+                key={stage}
+                href={`/jobs/${jobId}/${stage}`}
+                aria-current={here ? 'page' : undefined}
+                className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${here ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
+              >
+                {stageTitle[stage]}
+                <span className="text-xs text-faint">
+                  {count === 0 ? '✓' : count}
+                  <span className="sr-only">{count === 0 ? ' complete' : ' missing'}</span>
+                </span>
+              </Link>
+            );
+          })}
+        </nav>
+        <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-sheet px-3 py-1 text-sm sm:px-5">
+          {job.issued ? (
+            <Link href={`/documents/${job.issued.body.documentId}`} className="font-semibold underline underline-offset-4">
+              Sealed as {job.issued.body.number}: open the document
+            </Link>
+          ) : next ? (
+            <Link href={`/jobs/${jobId}/${next.stage}#${next.at}`} className="inline-flex min-h-7 min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next">
+              <span aria-hidden>→</span>
+              <span className="truncate">Next: {next.what}</span>
+            </Link>
+          ) : (
+            <Link href={`/jobs/${jobId}/review#sign`} className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next">
+              → Next: sign and issue
+            </Link>
+          )}
+          <span className="ml-auto text-faint">
+            {fails > 0 && <span className="font-semibold text-ink">{fails} do not meet · </span>}
+            {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
+            {lacking.length} missing
+          </span>
+        </div>
+        <Refusals />
+      </header>
+      <main className="px-3 pb-16 pt-3 sm:px-5">{children}</main>
+    </div>
+  );
+}
+
+function SendState() {
+  const { sending, unsent, nudge, loaded } = useJob();
+  const settled = unsent === 0;
+  const words = !loaded ? 'opening…' : settled ? 'sent' : sending === 'waiting' ? `saved here, ${unsent} not yet sent` : `sending ${unsent}…`;
+  return (
+    <button type="button" onClick={nudge} disabled={settled} aria-live="polite" data-testid="send-state" className={`min-h-9 whitespace-nowrap text-sm ${settled ? 'text-faint' : 'font-semibold underline underline-offset-4'}`}>
+      {words}
+    </button>
+  );
+}
+
+/** Entries the ledger would not take: the reason, the text kept, and a way to put it aside. */
+function Refusals() {
+  const { refused, dismiss } = useJob();
+  if (refused.length === 0) return null;
+  return (
+    <ul aria-label="Not taken by the ledger" className="max-h-40 overflow-y-auto border-t-2 border-ink bg-sheet px-3 sm:px-5">
+      {refused.map((item) => (
+        <li key={item.draft.id} className="flex items-center gap-3 border-b border-rule py-1 text-sm">
+          <span className="min-w-0 flex-1">
+            <strong>Not taken:</strong> {item.refused} <span className="text-faint">{describeDraft(item.draft.body)}</span>
+          </span>
+          <button type="button" className="min-h-9 font-semibold underline underline-offset-4" onClick={() => dismiss(item.draft.id)}>
+            Put aside
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const describeDraft = (body: unknown): string => `Kept: ${JSON.stringify(body).slice(0, 160)}`;

@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { type Entry, readDraft } from '../../core/ledger/entry';
+import { type LedgerLink, NotTaken, sendResult } from './job-store';
+
+const sendAnswer = z.object({ results: z.array(sendResult) });
+const rawEntry = z.looseObject({ madeBy: z.string(), seq: z.number().int() });
+const entriesAnswer = z.object({ entries: z.array(rawEntry) });
+const problemAnswer = z.object({ problem: z.string() });
+
+async function checked(response: Response): Promise<unknown> {
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return body;
+  const problem = problemAnswer.safeParse(body);
+  const retry = response.status >= 500 || response.status === 408 || response.status === 429 || response.status === 401;
+  throw new NotTaken(problem.success ? problem.data.problem : `The server answered ${response.status}.`, retry);
+}
+
+/** The ledger over HTTP. */
+export const httpLink = (jobId: string): LedgerLink => ({
+  async send(drafts) {
+    const response = await fetch(`/api/jobs/${jobId}/entries`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ entries: drafts }),
+    });
+    return sendAnswer.parse(await checked(response)).results;
+  },
+  async fetchAfter(seq) {
+    const answer = entriesAnswer.parse(await checked(await fetch(`/api/jobs/${jobId}/entries?after=${seq}`)));
+    return answer.entries.map(({ madeBy, seq: number, ...rest }): Entry => {
+      const read = readDraft(rest);
+      if (!read.ok) throw new NotTaken(read.problem, false);
+      return { ...read.draft, madeBy, seq: number };
+    });
+  },
+});

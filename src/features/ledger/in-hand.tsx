@@ -1,0 +1,79 @@
+'use client';
+
+import { useEffect, useId, useState } from 'react';
+import { parseExact } from '../../core/quantity/exact';
+import { useJob } from './job-provider';
+import { type InHand, emptyHanded } from './record-reading';
+
+/** The instrument and lead null in use on this device for this job; the first instrument brought until another is picked. */
+export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
+  const { jobId, job } = useJob();
+  const [held, setHeld] = useState<InHand>(emptyHanded);
+  const key = `orange-ledger-in-hand-${jobId}`;
+  useEffect(() => {
+    try {
+      setHeld({ ...emptyHanded, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<InHand>) });
+    } catch {
+      setHeld(emptyHanded);
+    }
+  }, [key]);
+  const change = (part: Partial<InHand>) => {
+    const next = { ...held, ...part };
+    setHeld(next);
+    localStorage.setItem(key, JSON.stringify(next));
+  };
+  const first = [...job.instruments.keys()][0] ?? null;
+  const known = held.instrumentId && job.instruments.has(held.instrumentId) ? held.instrumentId : first;
+  return [{ ...held, instrumentId: known }, change];
+}
+
+/** One quiet line: which instrument, which lead null, which insulation test voltage. */
+export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: Partial<InHand>) => void }) {
+  const { job } = useJob();
+  const id = useId();
+  const [nullText, setNullText] = useState(inHand.leadNullOhms ?? '');
+  useEffect(() => setNullText(inHand.leadNullOhms ?? ''), [inHand.leadNullOhms]);
+  const look = 'min-h-8 rounded-md border border-rule bg-sheet px-1.5 text-sm';
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+      <label className="flex items-center gap-1.5">
+        <span className="text-faint">Instrument</span>
+        <select className={`${look} max-w-44`} value={inHand.instrumentId ?? ''} onChange={(e) => change({ instrumentId: e.target.value || null, leadNullOhms: null })}>
+          {job.instruments.size === 0 && <option value="">none brought</option>}
+          {[...job.instruments.values()].map((i) => (
+            <option key={i.instrumentId} value={i.instrumentId}>
+              {i.name}, {i.serial}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5" htmlFor={id}>
+        <span className="text-faint">Lead null</span>
+        <input
+          id={id}
+          className={`${look} w-16 text-right`}
+          inputMode="decimal"
+          placeholder="none"
+          value={nullText}
+          onChange={(e) => setNullText(e.target.value)}
+          onBlur={() => {
+            const ok = nullText.trim() === '' || (parseExact(nullText.trim())?.numerator ?? -1n) >= 0n;
+            if (ok) change({ leadNullOhms: nullText.trim() || null });
+            else setNullText(inHand.leadNullOhms ?? '');
+          }}
+        />
+        Ω
+      </label>
+      <label className="flex items-center gap-1.5">
+        <span className="text-faint">IR at</span>
+        <select className={look} value={inHand.testVolts ?? 500} onChange={(e) => change({ testVolts: Number(e.target.value) })}>
+          {[250, 500, 1000].map((v) => (
+            <option key={v} value={v}>
+              {v} V
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}

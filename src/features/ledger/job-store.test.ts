@@ -1,0 +1,182 @@
+import { describe, expect, it, vi } from 'vitest';
+import { inspector, numbered, opened } from '../../../tests/support/entries';
+import type { Draft, Entry } from '../../core/ledger/entry';
+import { fold } from '../../core/ledger/fold';
+import { admitToJob } from '../../core/document/admission';
+import { JobStore, type LedgerLink, type NewEntry, NotTaken, type OutboxKeeper, type SendResult } from './job-store';
+import type { Outgoing } from './outbox';
+
+/** A ledger in memory that behaves as the real one: each id once, numbered in order, admission by core. */
+class MemoryLedger {
+  entries: Entry[] = numbered(opened().drafts);
+  reachable = true;
+  loseAnswers = 0;
+  link = (): LedgerLink => ({
+    send: async (drafts) => {
+      if (!this.reachable) throw new TypeError('network');
+      const results = drafts.map((draft): SendResult => this.take(draft));
+      if (this.loseAnswers > 0) {
+        this.loseAnswers -= 1;
+        throw new TypeError('answer lost');
+      }
+      return results;
+    },
+    fetchAfter: async (seq) => this.entries.filter((entry) => (entry.seq ?? 0) > seq),
+  });
+  private take(draft: Draft): SendResult {
+    const known = this.entries.find((entry) => entry.id === draft.id);
+    if (known) return { id: draft.id, accepted: true, seq: known.seq ?? 0 };
+    const admission = admitToJob(fold(this.entries), draft, inspector);
+    if (!admission.accepted) return { id: draft.id, accepted: false, reason: admission.reason };
+    const seq = this.entries.length + 1;
+    this.entries.push({ ...draft, madeBy: inspector.id, seq } as Entry);
+    return { id: draft.id, accepted: true, seq };
+  }
+}
+
+class MemoryKeeper implements OutboxKeeper {
+  kept = new Map<string, Outgoing>();
+  load = async () => [...this.kept.values()].sort((a, b) => a.order - b.order);
+  keep = async (items: readonly Outgoing[]) => items.forEach((item) => this.kept.set(item.draft.id, item));
+  drop = async (ids: readonly string[]) => ids.forEach((id) => this.kept.delete(id));
+}
+
+function browser(ledger: MemoryLedger, keeper = new MemoryKeeper(), link = ledger.link()) {
+  const timers: (() => void)[] = [];
+  const store = new JobStore({
+    actor: inspector,
+    jobId: 'job',
+    entries: [...ledger.entries],
+    keeper,
+    link,
+    newId: () => crypto.randomUUID(),
+    now: () => '2026-03-02T12:00:00.000Z',
+    device: 'test',
+    later: (work) => {
+      timers.push(work);
+      return () => timers.splice(timers.indexOf(work), 1);
+    },
+  });
+  return { store, keeper, timers, tick: () => timers.splice(0).forEach((work) => work()) };
+}
+
+const ze = (shown: string): NewEntry => ({ kind: 'reading.taken', body: { on: { of: 'supply' }, test: 'ze', value: { is: 'number', shown }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null } });
+const sent = (store: JobStore) => vi.waitFor(() => expect(store.getSnapshot()).toMatchObject({ unsent: 0, sending: 'sent' }));
+
+describe('a job in one browser', () => {
+  it('shows an act at once, keeps it, and sends it', async () => {
+    const ledger = new MemoryLedger();
+    const { store, keeper } = browser(ledger);
+    await store.begin();
+    expect(store.append([ze('0.2')])).toEqual({ ok: true });
+    expect(store.getSnapshot().job.readings.get('supply/ze')).toHaveLength(1);
+    expect(store.getSnapshot().unsent).toBe(1);
+    await sent(store);
+    expect(ledger.entries).toHaveLength(2);
+    expect(keeper.kept.size).toBe(0);
+  });
+
+  it('goes on without a network, backs off, and sends everything once when it is back', async () => {
+    const ledger = new MemoryLedger();
+    const { store, tick, timers } = browser(ledger);
+    await store.begin();
+    ledger.reachable = false;
+    for (const shown of ['0.2', '0.3', '0.4']) store.append([ze(shown)]);
+    await vi.waitFor(() => expect(store.getSnapshot()).toMatchObject({ sending: 'waiting', unsent: 3 }));
+    expect(timers).toHaveLength(1);
+    tick();
+    await vi.waitFor(() => expect(timers).toHaveLength(1));
+    ledger.reachable = true;
+    store.nudge();
+    await sent(store);
+    expect(ledger.entries.slice(1).map((e) => (e.kind === 'reading.taken' && e.body.value.is === 'number' ? e.body.value.shown : ''))).toEqual(['0.2', '0.3', '0.4']);
+  });
+
+  it('doubles nothing when an answer is lost on the way back', async () => {
+    const ledger = new MemoryLedger();
+    const { store, tick, timers } = browser(ledger);
+    await store.begin();
+    ledger.loseAnswers = 1;
+    store.append([ze('0.2')]);
+    await vi.waitFor(() => expect(timers).toHaveLength(1));
+    expect(ledger.entries).toHaveLength(2);
+    tick();
+    await sent(store);
+    expect(ledger.entries).toHaveLength(2);
+    expect(store.getSnapshot().job.readings.get('supply/ze')).toHaveLength(1);
+  });
+
+  it('survives a reload with the outbox full', async () => {
+    const ledger = new MemoryLedger();
+    const keeper = new MemoryKeeper();
+    const before = browser(ledger, keeper);
+    await before.store.begin();
+    ledger.reachable = false;
+    before.store.append([ze('0.2')]);
+    await vi.waitFor(() => expect(keeper.kept.size).toBe(1));
+    ledger.reachable = true;
+    const after = browser(ledger, keeper);
+    await after.store.begin();
+    await sent(after.store);
+    expect(ledger.entries).toHaveLength(2);
+  });
+
+  it('refuses before anything is kept, with the reason', () => {
+    const { store, keeper } = browser(new MemoryLedger());
+    expect(store.append([{ kind: 'entry.struck', body: { entryId: crypto.randomUUID(), why: 'x' } }])).toEqual({ ok: false, reason: 'There is no such entry to strike.' });
+    expect(keeper.kept.size).toBe(0);
+  });
+
+  it('keeps what the ledger refuses, with its reason, until it is put aside', async () => {
+    const ledger = new MemoryLedger();
+    const [a, b] = [browser(ledger), browser(ledger)];
+    await Promise.all([a.store.begin(), b.store.begin()]);
+    a.store.append([ze('0.2')]);
+    await sent(a.store);
+    await b.store.catchUp();
+    const target = ledger.entries[1]?.id ?? '';
+    const strike = (why: string): NewEntry => ({ kind: 'entry.struck', body: { entryId: target, why } });
+    a.store.append([strike('from a')]);
+    b.store.append([strike('from b'), ze('0.25')]);
+    await vi.waitFor(() => expect(a.store.getSnapshot().refused.length + b.store.getSnapshot().refused.length).toBe(1));
+    await Promise.all([sent(a.store), sent(b.store)]);
+    const loser = b.store.getSnapshot().refused.length ? b : a;
+    const [refused] = loser.store.getSnapshot().refused;
+    expect(refused?.refused).toMatch(/struck already/);
+    expect(loser.keeper.kept.size).toBe(1);
+    await Promise.all([a.store.catchUp(), b.store.catchUp()]);
+    expect(a.store.getSnapshot().job.readings).toEqual(b.store.getSnapshot().job.readings);
+    await loser.store.dismiss(refused?.draft.id ?? '');
+    expect(loser.keeper.kept.size).toBe(0);
+    expect(loser.store.getSnapshot().refused).toEqual([]);
+  });
+
+  it('stops asking when the ledger will never take it as sent', async () => {
+    const ledger = new MemoryLedger();
+    const refusing: LedgerLink = { send: () => Promise.reject(new NotTaken('gone', false)), fetchAfter: async () => [] };
+    const { store, timers } = browser(ledger, new MemoryKeeper(), refusing);
+    await store.begin();
+    store.append([ze('0.2')]);
+    await vi.waitFor(() => expect(store.getSnapshot().sending).toBe('waiting'));
+    expect(timers).toHaveLength(0);
+    expect(store.getSnapshot().unsent).toBe(1);
+  });
+
+  it('undoes the last act by striking it, and a correction back to what stood before', async () => {
+    const ledger = new MemoryLedger();
+    const { store } = browser(ledger);
+    await store.begin();
+    store.append([ze('0.2')]);
+    const first = [...store.getSnapshot().job.entries.keys()].at(-1) ?? '';
+    store.append([{ kind: 'entry.struck', body: { entryId: first, why: 'Corrected to 0.3' } }, ze('0.3')]);
+    const stands = () => (store.getSnapshot().job.readings.get('supply/ze') ?? []).filter((r) => !r.struck).map((r) => (r.entry.body.value.is === 'number' ? r.entry.body.value.shown : ''));
+    expect(stands()).toEqual(['0.3']);
+    expect(store.undo()).toEqual({ ok: true });
+    expect(stands()).toEqual(['0.2']);
+    store.undo();
+    expect(stands()).toEqual([]);
+    expect(store.undo()).toEqual({ ok: true });
+    await sent(store);
+    expect(ledger.entries.filter((e) => e.kind === 'entry.struck')).toHaveLength(4);
+  });
+});

@@ -1,0 +1,264 @@
+import { z } from 'zod';
+import { admitToJob } from '../../core/document/admission';
+import type { Actor } from '../../core/ledger/admit';
+import type { Draft, Entry } from '../../core/ledger/entry';
+import { fold } from '../../core/ledger/fold';
+import type { Job } from '../../core/ledger/job';
+import { type BodyOf, type EntryKind, currentVersion } from '../../core/ledger/kinds';
+import type { Outgoing } from './outbox';
+
+/** Where outgoing entries are kept between reloads. */
+export type OutboxKeeper = {
+  load(): Promise<Outgoing[]>;
+  keep(items: readonly Outgoing[]): Promise<void>;
+  drop(ids: readonly string[]): Promise<void>;
+};
+
+/** The way to the ledger. Throws when it cannot be reached. */
+export type LedgerLink = {
+  send(drafts: readonly Draft[]): Promise<readonly SendResult[]>;
+  fetchAfter(seq: number): Promise<readonly Entry[]>;
+};
+
+export const sendResult = z.discriminatedUnion('accepted', [
+  z.object({ id: z.string(), accepted: z.literal(true), seq: z.number().int() }),
+  z.object({ id: z.string(), accepted: z.literal(false), reason: z.string() }),
+]);
+export type SendResult = z.infer<typeof sendResult>;
+
+export type Sending = 'sent' | 'sending' | 'waiting';
+
+export type Snapshot = {
+  readonly job: Job;
+  readonly sending: Sending;
+  /** Entries saved here and not yet sent. */
+  readonly unsent: number;
+  readonly refused: readonly Outgoing[];
+  readonly canUndo: boolean;
+  /** Whether what waits in this browser has been read: until then nothing is shown as settled. */
+  readonly loaded: boolean;
+};
+
+export type NewEntry = { [K in EntryKind]: { readonly kind: K; readonly body: BodyOf<K> } }[EntryKind];
+
+export type AppendOutcome = { readonly ok: true } | { readonly ok: false; readonly reason: string };
+
+/** Raised by a link when the ledger answers that this will never be taken as sent (signed out, too large, gone). */
+export class NotTaken extends Error {
+  constructor(
+    message: string,
+    readonly retry: boolean,
+  ) {
+    super(message);
+  }
+}
+
+const batchSize = 50;
+const firstWaitMillis = 500;
+const longestWaitMillis = 30_000;
+
+type Options = {
+  readonly actor: Actor;
+  readonly jobId: string;
+  readonly entries: readonly Entry[];
+  readonly keeper: OutboxKeeper;
+  readonly link: LedgerLink;
+  readonly newId: () => string;
+  readonly now: () => string;
+  readonly device: string;
+  readonly later: (work: () => void, millis: number) => () => void;
+};
+
+/**
+ * A job as one browser holds it: the ledger's entries, what was made here and not sent yet, and their fold.
+ *
+ * 1. An act shows at once and is kept before it is sent.
+ * 2. An entry leaves the outbox only when the ledger has answered for it.
+ * 3. Sending again is harmless: ids are made here and the ledger takes each once.
+ * 4. A refused entry stays, with the reason, until the person dismisses it.
+ */
+export class JobStore {
+  private confirmed: Map<string, Entry>;
+  private outgoing: Outgoing[] = [];
+  private listeners = new Set<() => void>();
+  private undoable: string[][] = [];
+  private sending: Sending = 'sent';
+  private busy = false;
+  private loaded = false;
+  private wait = firstWaitMillis;
+  private cancelWait: (() => void) | null = null;
+  private order = 0;
+  private snapshot: Snapshot;
+
+  constructor(private readonly options: Options) {
+    this.confirmed = new Map(options.entries.map((entry) => [entry.id, entry]));
+    this.snapshot = this.makeSnapshot();
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  getSnapshot = (): Snapshot => this.snapshot;
+
+  /** Reads what waits in this browser and begins to send it. */
+  async begin(): Promise<void> {
+    const kept = await this.options.keeper.load();
+    const known = new Set(this.outgoing.map((item) => item.draft.id));
+    this.outgoing = [...kept.filter((item) => !known.has(item.draft.id)), ...this.outgoing];
+    this.order = Math.max(this.order, ...kept.map((item) => item.order));
+    this.loaded = true;
+    await this.settle(this.outgoing.filter((item) => this.confirmed.has(item.draft.id)).map((item) => item.draft.id));
+    this.changed();
+    void this.flush();
+  }
+
+  /** Records one act: all of its entries, or none with the reason. */
+  append(entries: readonly NewEntry[]): AppendOutcome {
+    const drafts: Draft[] = [];
+    let job = this.snapshot.job;
+    for (const { kind, body } of entries) {
+      const { newId, now, device } = this.options;
+      const draft = { id: newId(), kind, version: currentVersion(kind), body, madeAt: now(), device } as Draft;
+      const admission = admitToJob(job, draft, this.options.actor);
+      if (!admission.accepted) return { ok: false, reason: admission.reason };
+      drafts.push(draft);
+      if (entries.length > 1) job = fold([...this.entries(), ...drafts.map((d) => this.asEntry(d))]);
+    }
+    this.undoable.push(drafts.map((draft) => draft.id));
+    this.take(drafts);
+    return { ok: true };
+  }
+
+  /** Strikes the entries of the last act made here, newest first; entries the ledger never took are simply withdrawn. */
+  undo(): AppendOutcome {
+    const ids = this.undoable.pop();
+    if (!ids) return { ok: true };
+    const standing = ids.filter((id) => this.snapshot.job.entries.has(id) && !this.snapshot.job.strikes.has(id)).reverse();
+    const outcome = this.append(standing.map((entryId) => ({ kind: 'entry.struck', body: { entryId, why: 'Undone' } })));
+    this.undoable.pop();
+    if (!outcome.ok) this.undoable.push(ids);
+    this.changed();
+    return outcome;
+  }
+
+  /** Takes a refused entry out of this browser: the person has read why. */
+  async dismiss(id: string): Promise<void> {
+    this.outgoing = this.outgoing.filter((item) => item.draft.id !== id);
+    this.changed();
+    await this.options.keeper.drop([id]);
+  }
+
+  /** Asks the ledger for every entry this browser lacks: after the last number up to which it has them all. */
+  async catchUp(): Promise<void> {
+    const known = new Set([...this.confirmed.values()].map((entry) => entry.seq));
+    let upTo = 0;
+    while (known.has(upTo + 1)) upTo += 1;
+    const fresh = await this.options.link.fetchAfter(upTo);
+    if (fresh.length === 0) return;
+    for (const entry of fresh) this.confirmed.set(entry.id, entry);
+    await this.settle(fresh.map((entry) => entry.id));
+    this.changed();
+  }
+
+  /** Tries at once instead of at the end of the wait: the network is back, or the person asked. */
+  nudge = (): void => {
+    this.cancelWait?.();
+    this.cancelWait = null;
+    this.wait = firstWaitMillis;
+    void this.flush();
+  };
+
+  private take(drafts: readonly Draft[]): void {
+    const { jobId, actor } = this.options;
+    const items = drafts.map((draft): Outgoing => ({ jobId, madeBy: actor.id, order: (this.order += 1), draft, refused: null }));
+    this.outgoing = [...this.outgoing, ...items];
+    if (this.sending === 'sent') this.sending = 'sending';
+    this.changed();
+    // Sent even when this browser cannot keep it (private windows): then the copy on the wire is the only one.
+    void this.options.keeper.keep(items).catch(() => undefined).then(() => this.flush());
+  }
+
+  private async flush(): Promise<void> {
+    if (this.busy || this.cancelWait || !this.loaded) return;
+    this.busy = true;
+    try {
+      for (;;) {
+        const next = this.outgoing.filter((item) => item.refused === null).slice(0, batchSize);
+        if (next.length === 0) break;
+        const results = await this.options.link.send(next.map((item) => item.draft));
+        this.wait = firstWaitMillis;
+        await this.answered(next, results);
+      }
+      this.sending = 'sent';
+    } catch (error) {
+      this.sending = 'waiting';
+      if (!(error instanceof NotTaken) || error.retry) this.waitThenFlush();
+    } finally {
+      this.busy = false;
+      this.changed();
+    }
+  }
+
+  private async answered(sent: readonly Outgoing[], results: readonly SendResult[]): Promise<void> {
+    const byId = new Map(results.map((result) => [result.id, result]));
+    const taken: string[] = [];
+    const refusals: Outgoing[] = [];
+    for (const item of sent) {
+      const result = byId.get(item.draft.id);
+      if (!result) throw new NotTaken('The ledger did not answer for every entry', true);
+      if (result.accepted) {
+        this.confirmed.set(item.draft.id, { ...this.asEntry(item.draft), seq: result.seq } as Entry);
+        taken.push(item.draft.id);
+      } else refusals.push({ ...item, refused: result.reason });
+    }
+    if (refusals.length > 0) {
+      const byRefused = new Map(refusals.map((item) => [item.draft.id, item]));
+      this.outgoing = this.outgoing.map((item) => byRefused.get(item.draft.id) ?? item);
+      await this.options.keeper.keep(refusals).catch(() => undefined);
+    }
+    await this.settle(taken);
+    this.changed();
+  }
+
+  private async settle(ids: readonly string[]): Promise<void> {
+    if (ids.length === 0) return;
+    const done = new Set(ids);
+    this.outgoing = this.outgoing.filter((item) => !done.has(item.draft.id));
+    await this.options.keeper.drop(ids).catch(() => undefined);
+  }
+
+  private waitThenFlush(): void {
+    const millis = this.wait;
+    this.wait = Math.min(this.wait * 2, longestWaitMillis);
+    this.cancelWait = this.options.later(() => {
+      this.cancelWait = null;
+      void this.flush();
+    }, millis);
+  }
+
+  private asEntry = (draft: Draft): Entry => ({ ...draft, madeBy: this.options.actor.id, seq: null });
+
+  private entries(): Entry[] {
+    const waiting = this.outgoing.filter((item) => item.refused === null).map((item) => this.asEntry(item.draft));
+    return [...this.confirmed.values(), ...waiting];
+  }
+
+  private makeSnapshot(): Snapshot {
+    const unsent = this.outgoing.filter((item) => item.refused === null).length;
+    return {
+      job: fold(this.entries()),
+      sending: unsent === 0 ? 'sent' : this.sending,
+      unsent,
+      refused: this.outgoing.filter((item) => item.refused !== null),
+      canUndo: this.undoable.length > 0,
+      loaded: this.loaded,
+    };
+  }
+
+  private changed(): void {
+    this.snapshot = this.makeSnapshot();
+    this.listeners.forEach((listener) => listener());
+  }
+}

@@ -1,0 +1,44 @@
+import { type Subject, type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import { type Job, standing } from '../../core/ledger/job';
+import { type ReadingValue, showValue } from '../../core/quantity/reading-value';
+import type { NewEntry } from './job-store';
+
+/** What the person holds while taking readings. */
+export type InHand = { readonly instrumentId: string | null; readonly leadNullOhms: string | null; readonly testVolts: number | null };
+
+export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, testVolts: null };
+
+type Taken = { readonly value: ReadingValue; readonly reason: string | null; readonly how?: 'measured' | 'calculated' | 'enquiry' };
+
+/** The entries of one reading: whatever stands in its place is struck, then the new one stands beside it. */
+export function readingEntries(job: Job, on: Subject, test: TestId, taken: Taken, inHand: InHand): NewEntry[] {
+  const before = standing(job.readings.get(slotKey(on, test)));
+  const { spec } = measurementOf(test);
+  const isFigure = taken.value.is !== 'not-taken' && spec.takes === 'figure';
+  const unit = spec.takes === 'figure' ? spec.unit : null;
+  const strikes = before.map((entry): NewEntry => ({
+    kind: 'entry.struck',
+    body: { entryId: entry.id, why: `Corrected to ${showValue(taken.value)}` },
+  }));
+  const isContinuity = unit === 'ohm' && spec.takes === 'figure' && spec.mayBeOpen;
+  return [
+    ...strikes,
+    {
+      kind: 'reading.taken',
+      body: {
+        on,
+        test,
+        value: taken.value,
+        how: taken.how ?? 'measured',
+        reason: taken.reason,
+        instrumentId: isFigure ? inHand.instrumentId : null,
+        leadNullOhms: isFigure && isContinuity ? inHand.leadNullOhms : null,
+        testVolts: isFigure && unit === 'megohm' ? inHand.testVolts : null,
+      },
+    },
+  ];
+}
+
+/** Strikes what stands in a slot, leaving it empty. */
+export const clearEntries = (job: Job, on: Subject, test: TestId): NewEntry[] =>
+  standing(job.readings.get(slotKey(on, test))).map((entry) => ({ kind: 'entry.struck', body: { entryId: entry.id, why: 'Cleared' } }));

@@ -1,0 +1,59 @@
+import type { PublicCheck } from '../../db/documents';
+import { CheckFile } from './check-file';
+
+const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
+
+/** What anyone who holds a document may know: whether it and its record are as they were when it was sealed. */
+export function VerificationView({ check }: { check: PublicCheck }) {
+  const { verification: v } = check;
+  return (
+    <main className="mx-auto max-w-2xl space-y-6 p-6">
+      <p className="font-serif font-semibold">Orange Ledger</p>
+      <div className={`border-2 border-ink p-3 ${v.intact ? 'bg-sheet' : 'hatch'}`}>
+        <div className="bg-sheet p-3">
+          <h1 className="flex items-center gap-3 text-2xl">
+            <span aria-hidden className={`grid size-9 place-items-center text-2xl ${v.intact ? 'border-2 border-ink' : 'bg-ink text-paper'}`}>
+              {v.intact ? '✓' : '×'}
+            </span>
+            {v.intact ? 'This document is intact' : 'This document is NOT intact'}
+          </h1>
+          <p className="pt-2">{v.intact ? `All ${v.entries} ledger entries it was made from, and the document itself, are as they were when it was sealed.` : explain(check)}</p>
+        </div>
+      </div>
+      <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1">
+        <dt className="text-faint">Number</dt>
+        <dd className="font-semibold">{check.number}</dd>
+        <dt className="text-faint">Kind</dt>
+        <dd>Electrical Installation Condition Report</dd>
+        <dt className="text-faint">Issued</dt>
+        <dd>{moment.format(check.issuedAt)}</dd>
+        <dt className="text-faint">By</dt>
+        <dd>{check.firmName}</dd>
+        <dt className="text-faint">Place</dt>
+        <dd>{check.place}</dd>
+        <dt className="text-faint">Document hash</dt>
+        <dd className="break-all text-sm">{check.documentHash}</dd>
+      </dl>
+      <p className="text-sm text-faint">Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is not this document.</p>
+      {check.pdfSha256 && <CheckFile expected={check.pdfSha256} />}
+    </main>
+  );
+}
+
+function explain({ verification: v, changed }: PublicCheck): string {
+  if (v.intact) return '';
+  switch (v.what) {
+    case 'entry':
+      return `Entry ${v.seq} of its ledger${changed ? ` (${changed.kind.replace('.', ' ')}, recorded ${moment.format(changed.recordedAt)})` : ''} is not what was sealed. Ask the firm for an explanation before relying on it.`;
+    case 'missing':
+      return `Entry ${v.seq} of its ledger is missing. Ask the firm for an explanation before relying on it.`;
+    case 'added':
+      return `Entry ${v.seq} was added to its ledger after it was sealed. Ask the firm for an explanation before relying on it.`;
+    case 'document':
+      return 'Its ledger is as sealed, but the document itself is not. Ask the firm for an explanation before relying on it.';
+    default: {
+      const never: never = v;
+      return never;
+    }
+  }
+}

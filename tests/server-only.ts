@@ -1,0 +1,2 @@
+// Stands in for the marker package outside a server build.
+export {};

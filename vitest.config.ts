@@ -1,0 +1,14 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const serverOnly = fileURLToPath(new URL('./tests/server-only.ts', import.meta.url));
+
+export default defineConfig({
+  resolve: { alias: { 'server-only': serverOnly } },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'unit', include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] } },
+      { extends: true, test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], fileParallelism: false, testTimeout: 30_000 } },
+    ],
+  },
+});
