@@ -37,7 +37,7 @@ async function main() {
     postgres = await ensurePostgres();
     if (stopping) throw new Stop('Stopped.');
     const port = await choosePort();
-    const baseUrl = process.env.BASE_URL ?? `http://127.0.0.1:${port}`;
+    const baseUrl = process.env.APP_URL ?? `http://127.0.0.1:${port}`;
     const env = settings(postgres, database, baseUrl);
     await ensureMigrated(env, database);
     if (!recall('demo') && (await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo firm could not be loaded (see above).');

@@ -6,7 +6,7 @@ const schema = z.object({
   /** Signs session cookies. */
   AUTH_SECRET: z.string().min(32),
   /** Where people reach the application: printed on documents for verification. */
-  BASE_URL: z.url(),
+  APP_URL: z.url(),
 });
 
 let parsed: z.infer<typeof schema> | undefined;

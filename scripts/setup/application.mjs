@@ -13,7 +13,7 @@ export const settings = (postgres, database, baseUrl) => ({
   DATABASE_OWNER_URL: postgres.urls(database).owner,
   DATABASE_APP_PASSWORD: secrets().application,
   AUTH_SECRET: secrets().session,
-  BASE_URL: baseUrl,
+  APP_URL: baseUrl,
   NEXT_TELEMETRY_DISABLED: '1',
 });
 

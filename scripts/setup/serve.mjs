@@ -38,7 +38,7 @@ export async function serveDemo(purpose) {
   const port = await freePort();
   const baseUrl = `http://127.0.0.1:${port}`;
   const demoFile = join(local, `${base.database}.demo.json`);
-  const env = { ...base.env, BASE_URL: baseUrl, DEMO_FILE: demoFile };
+  const env = { ...base.env, APP_URL: baseUrl, DEMO_FILE: demoFile };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   let child;
   const revive = async () => {

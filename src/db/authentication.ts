@@ -32,14 +32,14 @@ async function tooManyFailures(email: string): Promise<boolean> {
 function create() {
   const settings = env();
   return betterAuth({
-    baseURL: settings.BASE_URL,
+    baseURL: settings.APP_URL,
     secret: settings.AUTH_SECRET,
     database: drizzleAdapter(authenticationDatabase(), { provider: 'pg', schema }),
     trustedOrigins: (request) => {
       // Loopback is reached by number and by name: both are this machine.
-      const { port } = new URL(settings.BASE_URL);
+      const { port } = new URL(settings.APP_URL);
       const origin = request?.headers.get('origin') ?? '';
-      return [settings.BASE_URL, ...(/^http:\/\/(localhost|127\.0\.0\.1)(:|$)/.test(origin) && origin.endsWith(`:${port}`) ? [origin] : [])];
+      return [settings.APP_URL, ...(/^http:\/\/(localhost|127\.0\.0\.1)(:|$)/.test(origin) && origin.endsWith(`:${port}`) ? [origin] : [])];
     },
     emailAndPassword: {
       enabled: true,

@@ -19,15 +19,16 @@ const headHeight = 26;
 const footHeight = 58;
 const leading = 1.32;
 
+// WOFF, not WOFF2: subsetting a composite glyph of a WOFF2 file fails in the PDF library.
 const fontFiles: Record<Font, string> = {
-  regular: 'IBMPlexSans-Regular.woff2',
-  bold: 'IBMPlexSans-SemiBold.woff2',
-  italic: 'IBMPlexSans-Italic.woff2',
-  heading: 'IBMPlexSerif-SemiBold.woff2',
+  regular: 'IBMPlexSans-Regular.woff',
+  bold: 'IBMPlexSans-SemiBold.woff',
+  italic: 'IBMPlexSans-Italic.woff',
+  heading: 'IBMPlexSerif-SemiBold.woff',
 };
 const fontBytes = new Map<Font, Buffer>();
 const fontOf = (font: Font): Buffer => {
-  const held = fontBytes.get(font) ?? readFileSync(join(process.cwd(), 'src/ui/fonts', fontFiles[font]));
+  const held = fontBytes.get(font) ?? readFileSync(join(process.cwd(), 'src/documents/fonts', fontFiles[font]));
   fontBytes.set(font, held);
   return held;
 };

@@ -11,7 +11,7 @@ export async function printed(actor: FirmActor, documentId: string): Promise<Pri
   const found = await findDocument(actor, documentId);
   if (!found) return null;
   const { number, issuedAt, documentHash, verificationToken, model } = found;
-  const verifyUrl = `${env().BASE_URL}/verify/${verificationToken}`;
+  const verifyUrl = `${env().APP_URL}/verify/${verificationToken}`;
   const kept =
     (await findPdf(actor, documentId)) ??
     (await keepPdf(actor, documentId, await reportPdf(model, { number, issuedAt, documentHash, verifyUrl }, issuedAt)));

@@ -1,0 +1,5 @@
+import type { LaunchOptions } from '@playwright/test';
+
+export declare const chromium: string;
+export declare const ensureChromium: () => Promise<void>;
+export declare const launch: LaunchOptions;
