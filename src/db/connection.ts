@@ -14,8 +14,9 @@ const held = globalThis as typeof globalThis & { ledgerConnection?: Held };
 function connection(): Held {
   if (!held.ledgerConnection) {
     const pool = new Pool({ connectionString: env().DATABASE_URL, max: 12, connectionTimeoutMillis: 10_000 });
-    // A connection lost while idle (a restarted database) is dropped here and made anew by the next query.
+    // A connection lost to a restarted database fails the query it was serving, if any, and is made anew by the next.
     pool.on('error', () => undefined);
+    pool.on('connect', (client) => client.on('error', () => undefined));
     held.ledgerConnection = { pool, database: drizzle(pool, { schema }) };
   }
   return held.ledgerConnection;

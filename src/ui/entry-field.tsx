@@ -26,7 +26,7 @@ export function Row({ id, label, hint, aside, children, wanted = false, anchor }
 }
 
 const inputLook = 'w-full min-h-9 rounded-md border border-transparent bg-transparent px-2 hover:border-rule-strong focus:border-ink focus:bg-sheet aria-invalid:hatch';
-const wantedLook = 'border-b-rule-strong border-dashed';
+const wantedLook = 'border-dashed border-rule-strong bg-sheet';
 
 type EntryFieldProps<T> = {
   label: string;

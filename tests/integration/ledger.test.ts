@@ -124,7 +124,7 @@ describe('projections', () => {
   it('are the same after being dropped and rebuilt from entries', async () => {
     const actor = await newFirm();
     const old = rentedHouseEntries();
-    const drafts = old.map(({ madeBy: _by, seq: _seq, ...draft }) => ({ ...draft, id: v7() }) as Draft);
+    const drafts = old.map(({ kind, version, body, madeAt, device }) => ({ id: v7(), kind, version, body, madeAt, device }) as Draft);
     const ids = new Map(old.map((entry, index) => [entry.id, drafts[index]?.id ?? '']));
     const relinked = drafts.map((d) => (d.kind === 'entry.struck' ? { ...d, body: { ...d.body, entryId: ids.get(d.body.entryId) ?? '' } } : d));
     const jobId = v7();

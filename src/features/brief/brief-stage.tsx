@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
+import { showDay } from '../../core/document/report';
 import { reportReasonWords, reportReasons, type BodyOf } from '../../core/ledger/kinds';
 import { Button } from '../../ui/button';
 import { ChoiceField, EntryField, asDay, asLine, asNumber, asText } from '../../ui/entry-field';
@@ -32,7 +33,7 @@ export function BriefStage() {
         <EntryField label="E-mail" type="email" shown={job.client.email ?? ''} parse={asLine} commit={(email) => client({ email })} />
         <EntryField label="Installation at" shown={job.site.address ?? ''} lines={2} parse={asText} commit={(address) => site({ address })} wanted={wanted('address')} anchor="address" />
         <EntryField label="Occupier" shown={job.site.occupier ?? ''} parse={asLine} commit={(occupier) => site({ occupier })} wanted={wanted('occupier')} anchor="occupier" hint="May be somebody other than the client. Write vacant where it is." />
-        <EntryField label="Premises" shown={job.site.premises ?? ''} parse={asLine} commit={(premises) => site({ premises })} wanted={wanted('premises')} anchor="premises" />
+        <EntryField label="Premises" lines={2} shown={job.site.premises ?? ''} parse={asLine} commit={(premises) => site({ premises })} wanted={wanted('premises')} anchor="premises" />
         <h2 className="pb-1 pt-6 text-xl">Instruments</h2>
         <ul id="instruments">
           {instruments.map((instrument) => {
@@ -40,7 +41,7 @@ export function BriefStage() {
             return (
               <li key={instrument.id} className="flex items-center gap-3 border-b border-rule py-1.5">
                 <span className="flex-1">
-                  {instrument.name} <span className="text-sm text-faint">serial {instrument.serial}, calibrated {instrument.calibratedOn ?? 'not recorded'}</span>
+                  {instrument.name} <span className="text-sm text-faint">serial {instrument.serial}, calibrated {instrument.calibratedOn ? showDay(instrument.calibratedOn) : 'not recorded'}</span>
                 </span>
                 {brought ? (
                   <span className="text-sm">✓ brought</span>

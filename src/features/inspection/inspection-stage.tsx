@@ -63,12 +63,12 @@ export function InspectionStage() {
                     <span className="text-xs text-faint"> {row.regulations}</span>
                     {found?.reason && <span className="block text-sm">{found.outcome}: {found.reason}</span>}
                     {coded && (
-                      <Link href={`/jobs/${jobId}/observations`} className="block text-sm underline underline-offset-4">
+                      <Link href={`/jobs/${jobId}/observations`} className="block min-h-6 py-0.5 text-sm underline underline-offset-4">
                         {found?.outcome} by observation {found?.observations.join(', ')}
                       </Link>
                     )}
                     {found && !coded && ['C1', 'C2', 'C3', 'FI'].includes(found.outcome) && (
-                      <Link href={`/jobs/${jobId}/observations?item=${row.item}&code=${found.outcome}`} className="block text-sm font-semibold text-next-ink underline underline-offset-4">
+                      <Link href={`/jobs/${jobId}/observations?item=${row.item}&code=${found.outcome}`} className="block min-h-6 py-0.5 text-sm font-semibold text-next-ink underline underline-offset-4">
                         Write the observation for {row.item}
                       </Link>
                     )}

@@ -24,7 +24,7 @@ export type OpenJobState = { readonly problem: string | null };
 /** Opens a condition report and goes to it. Sent twice, it opens one job. */
 export async function openJobAction(_: OpenJobState, data: FormData): Promise<OpenJobState> {
   const asker = await requireAsker();
-  const parsed = form.safeParse(Object.fromEntries(data));
+  const parsed = form.safeParse(data instanceof FormData ? Object.fromEntries(data) : null);
   if (!parsed.success) {
     return { problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.` };
   }

@@ -38,7 +38,7 @@ export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: 
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
       <label className="flex items-center gap-1.5">
         <span className="text-faint">Instrument</span>
-        <select className={`${look} max-w-44`} value={inHand.instrumentId ?? ''} onChange={(e) => change({ instrumentId: e.target.value || null, leadNullOhms: null })}>
+        <select className={`${look} max-w-64 truncate pr-6`} value={inHand.instrumentId ?? ''} onChange={(e) => change({ instrumentId: e.target.value || null, leadNullOhms: null })}>
           {job.instruments.size === 0 && <option value="">none brought</option>}
           {[...job.instruments.values()].map((i) => (
             <option key={i.instrumentId} value={i.instrumentId}>

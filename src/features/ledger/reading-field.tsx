@@ -109,7 +109,7 @@ export function ReadingField({ on, test, label, inHand, caution, large = false, 
         )}
         <span className="flex gap-1">
           {quick.map((q) => (
-            <button key={q} type="button" onClick={() => put(q)} className={`rounded-md border border-rule px-2 text-sm hover:bg-hover ${large ? 'min-h-11' : 'min-h-8'}`}>
+            <button key={q} type="button" onClick={() => put(q)} className={`rounded-md border border-rule px-2 text-sm hover:bg-hover ${large ? 'min-h-11' : 'min-h-8 max-md:min-h-11'}`}>
               {q}
             </button>
           ))}

@@ -1,0 +1,62 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, settled, signIn, test } from './ledger-page';
+
+const stages = ['', '/brief', '/origin', '/inspection', '/circuits', '/observations', '/review'];
+
+for (const [name, use] of [
+  ['light, at a desk', { colorScheme: 'light', viewport: { width: 1280, height: 800 } }],
+  ['dark, on a phone', { colorScheme: 'dark', viewport: { width: 390, height: 844 } }],
+] as const) {
+  test.describe(name, () => {
+    test.use(use);
+    test('axe finds nothing on any page', async ({ page }) => {
+      test.slow();
+      const clean = async (place: string) => {
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+        expect(violations.map((v) => `${place}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+      };
+      await page.goto('/sign-in');
+      await clean('sign-in');
+      await signIn(page);
+      await clean('jobs');
+      const job = (await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? '';
+      for (const stage of stages) {
+        await page.goto(`${job}${stage}`);
+        await settled(page);
+        await clean(stage || 'job');
+      }
+      await page.goto('/');
+      await page.getByRole('link', { name: /^EICR-/ }).click();
+      await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
+      await clean('document');
+      await page.getByRole('link', { name: 'Verification page' }).click();
+      await page.getByRole('heading', { name: /intact/ }).waitFor();
+      await clean('verification');
+    });
+  });
+}
+
+test('a page that is not there says so', async ({ page }) => {
+  await signIn(page);
+  const answer = await page.goto(`/jobs/${crypto.randomUUID()}`);
+  expect(answer?.status()).toBe(404);
+  await expect(page.getByRole('heading')).toBeVisible();
+});
+
+test('a wrong password is refused in words, and leads nowhere', async ({ page }) => {
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill('nobody@firm.example');
+  await page.getByLabel('Password').fill('guess');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'do not go together' })).toBeVisible();
+  await page.goto('/');
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test('signing out ends the session', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page).toHaveURL(/sign-in/);
+  await page.goto('/');
+  await expect(page).toHaveURL(/sign-in/);
+});

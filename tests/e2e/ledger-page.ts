@@ -1,0 +1,72 @@
+import { type Page, expect, test as base } from '@playwright/test';
+import { v7 } from 'uuid';
+
+type Demo = { password: string; people: { email: string; roles: string; name: string }[] };
+export const demo = JSON.parse(process.env.LEDGER_DEMO ?? '{"people":[]}') as Demo;
+
+export async function signIn(page: Page, person = 0): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill(demo.people[person]?.email ?? '');
+  await page.getByLabel('Password').fill(demo.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+}
+
+/** Opens a job of the test's own and answers its address. */
+export async function openJob(page: Page, reference: string): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open a condition report' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Your reference').fill(reference);
+  await dialog.getByLabel('Address of the installation').fill(`${reference} Tansy Court, Marrowby`);
+  await dialog.getByLabel('Premises').fill('Three-bedroom house');
+  await dialog.getByLabel('Client: who pays').fill('Larkspur Lettings');
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+  await settled(page);
+  return new URL(page.url()).pathname;
+}
+
+/** Everything made here has been read, sent and taken. */
+export const settled = (page: Page): Promise<void> => expect(page.getByTestId('send-state')).toHaveText('sent');
+
+export const cell = (page: Page, column: string, circuit: number) => page.getByRole('gridcell', { name: new RegExp(`^${column.replace('+', '\\+')}, circuit ${circuit},`) });
+
+export async function paste(page: Page, text: string): Promise<void> {
+  await page.evaluate((block) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', block);
+    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, text);
+}
+
+/** Types into a field and leaves it, as a person going to the next one does. */
+export async function fill(page: Page, label: string | RegExp, text: string): Promise<void> {
+  const field = page.getByRole('main').getByLabel(label).first();
+  await field.fill(text);
+  await field.blur();
+}
+
+/** A board with a ring and a lighting circuit, described by pasting. */
+export async function addBoard(page: Page, job: string): Promise<void> {
+  await page.goto(`${job}/circuits`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
+  await paste(page, 'Ground-floor sockets\tring\t9\tB32\t6\t30 A\t2.5/1.5\tC\nLanding lights\tlights\t6\tB6\t6\t30 A\t1.5/1\t101');
+  await expect(cell(page, 'protective device', 2)).toHaveText('60898 B6');
+}
+
+export const test = base.extend<{ consoleIsQuiet: void }>({
+  consoleIsQuiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(error.message));
+      await use();
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+export const newId = (): string => v7();

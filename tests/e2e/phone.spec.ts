@@ -1,0 +1,22 @@
+import { addBoard, expect, openJob, settled, signIn, test } from './ledger-page';
+
+test('readings are taken with a thumb at 390 × 844', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'PH-1');
+  await addBoard(page, job);
+  await settled(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${job}/circuits`);
+  await expect(page.getByRole('combobox', { name: 'Circuit', exact: true })).toBeVisible();
+  const zs = page.getByRole('textbox', { name: /^Zs/ }).last();
+  await zs.fill('0.55');
+  await zs.press('Enter');
+  await expect(page.getByText(/0\.55 Ω ≤/).first()).toBeVisible();
+  for (const button of await page.getByRole('main').getByRole('button', { name: /^(LIM|N\/A|>999|ok|rev|N\/V)$/ }).all()) expect((await button.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
+  await page.getByRole('button', { name: 'Next circuit' }).click();
+  await page.getByRole('button', { name: '>999' }).first().click();
+  await expect(page.getByText('at least 999 MΩ ≥ 1.0 MΩ')).toBeVisible();
+  const width = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(width).toBe(390);
+  await settled(page);
+});

@@ -1,0 +1,165 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync, readdirSync, statSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
+import { asOwner } from '../support/database';
+
+let app: Served;
+let insider: string;
+let outsider: string;
+let jobId: string;
+let issuedJob: string;
+let documentId: string;
+
+async function signIn(email: string, password: string): Promise<string> {
+  const answer = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, { method: 'POST', headers: { 'Content-Type': 'application/json', Origin: app.baseUrl }, body: JSON.stringify({ email, password }) });
+  expect(answer.status).toBe(200);
+  return answer.headers.getSetCookie().map((cookie) => cookie.split(';')[0]).join('; ');
+}
+
+beforeAll(async () => {
+  app = await serveDemo('badluck');
+  insider = await signIn(app.demo.people[0]?.email ?? '', app.demo.password);
+  const firm = spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', 'scripts/firm.ts', '--firm', 'Another firm', '--name', 'O. Ther', '--email', 'other@another.example'], { env: { ...process.env, ...app.env }, encoding: 'utf8' });
+  outsider = await signIn('other@another.example', firm.stdout.trim().split(' ').at(-1) ?? '');
+  const found = await asOwner((c) => c.query<{ job_id: string; status: string }>('select job_id, status from job_summary'), app.env.DATABASE_OWNER_URL);
+  jobId = found.rows.find((row) => row.status === 'under way')?.job_id ?? '';
+  issuedJob = found.rows.find((row) => row.status === 'issued')?.job_id ?? '';
+  documentId = (await asOwner((c) => c.query<{ id: string }>('select id from document'), app.env.DATABASE_OWNER_URL)).rows[0]?.id ?? '';
+  expect([jobId, issuedJob, documentId].every((id) => id.length === 36)).toBe(true);
+}, 180_000);
+afterAll(() => app?.stop());
+
+const reading = (shown: string) => ({ id: v7(), kind: 'reading.taken', version: 1, body: { on: { of: 'supply' }, test: 'ze', value: { is: 'number', shown }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null }, madeAt: new Date().toISOString(), device: 'test' });
+const post = (entries: unknown[], cookie = insider) => fetch(`${app.baseUrl}/api/jobs/${jobId}/entries`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie: cookie }, body: JSON.stringify({ entries }) });
+const idsInLedger = async () => (await asOwner((c) => c.query<{ id: string; seq: number }>('select id, seq from entry where job_id = $1 order by seq', [jobId]), app.env.DATABASE_OWNER_URL)).rows;
+
+/** Sends until it is answered for, as a browser's outbox does. */
+async function sendUntilTaken(entries: unknown[]): Promise<void> {
+  for (;;) {
+    const answer = await post(entries).catch(() => null);
+    if (answer?.status === 200) return;
+    expect(answer === null || answer.status >= 500, String(answer?.status)).toBe(true);
+    await new Promise(setImmediate);
+  }
+}
+
+async function nothingLostOrDoubled(batches: { id: string }[][], before: number): Promise<void> {
+  const rows = await idsInLedger();
+  const wanted = batches.flat().map((entry) => entry.id);
+  expect(rows.filter((row) => wanted.includes(row.id)).map((row) => row.id).sort()).toEqual(wanted.sort());
+  expect(rows.map((row) => row.seq)).toEqual(Array.from({ length: before + wanted.length }, (_, i) => i + 1));
+}
+
+describe('bad luck', () => {
+  it('a server killed in the middle of requests: everything sent again is there once', async () => {
+    const before = (await idsInLedger()).length;
+    const batches = Array.from({ length: 12 }, (_, b) => Array.from({ length: 5 }, (_, i) => reading(`0.${10 + b}${i}`)));
+    const first = batches.slice(0, 8).map((batch) => post(batch).catch(() => null));
+    await Promise.race(first);
+    await app.kill('SIGKILL');
+    await Promise.all(first);
+    await app.revive();
+    await Promise.all(batches.map(sendUntilTaken));
+    await nothingLostOrDoubled(batches, before);
+  });
+
+  it('a database restarted under load: everything sent again is there once', async () => {
+    const before = (await idsInLedger()).length;
+    const batches = Array.from({ length: 15 }, (_, b) => [reading(`0.3${b}`), reading(`0.4${b}`)]);
+    const sending = batches.map(sendUntilTaken);
+    await Promise.race(sending);
+    app.postgres.restart();
+    await Promise.all(sending);
+    await nothingLostOrDoubled(batches, before);
+  });
+});
+
+describe('bad input at the door', () => {
+  const raw = (body: string | Uint8Array<ArrayBuffer>, type = 'application/json') => fetch(`${app.baseUrl}/api/jobs/${jobId}/entries`, { method: 'POST', headers: { 'Content-Type': type, Cookie: insider }, body });
+
+  it.each([
+    ['a body of 10 MB', () => raw('x'.repeat(10_000_000)), 413, /1 MB at most. Nothing was recorded/],
+    ['half a JSON text', () => raw('{"entries": ['), 400, /Not readable as JSON. Nothing was recorded/],
+    ['bytes that are no text', () => raw(new Uint8Array([0xff, 0xfe, 0, 1])), 400, /Not readable/],
+    ['no entries', () => raw('{"entries": []}'), 400, /1 to 200 entries/],
+    ['too many entries', () => raw(JSON.stringify({ entries: Array(201).fill({}) })), 400, /1 to 200 entries/],
+    ['another shape', () => raw('[1, 2]'), 400, /1 to 200 entries/],
+  ])('%s is refused in words and records nothing', async (_name, send, status, words) => {
+    const before = (await idsInLedger()).length;
+    const answer = await send();
+    expect(answer.status).toBe(status);
+    expect(((await answer.json()) as { problem: string }).problem).toMatch(words);
+    expect((await idsInLedger()).length).toBe(before);
+  });
+
+  it('bad entries in a batch are refused one by one, and the good ones are taken', async () => {
+    const good = reading('0.21');
+    const bad = [{ id: 'x' }, { ...reading('0.2'), kind: 'mood.felt' }, { ...reading('0.2'), version: 99 }, { ...reading('0.2'), body: { on: { of: 'supply' } } }, { ...reading('0.2'), kind: 'document.issued', body: { documentId: v7(), number: 'EICR-1', documentHash: '0'.repeat(64) } }];
+    const { results } = (await (await post([...bad, good])).json()) as { results: { id: string; accepted: boolean; reason?: string }[] };
+    expect(results).toHaveLength(6);
+    expect(results.filter((result) => result.accepted).map((result) => result.id)).toEqual([good.id]);
+    for (const result of results) if (!result.accepted) expect(result.reason?.length).toBeGreaterThan(10);
+  });
+});
+
+/** Every route and page there is, read from the source, with the ids of the first firm put in. */
+function addresses(): { path: string; methods: string[] }[] {
+  const files: string[] = [];
+  const walk = (folder: string) => readdirSync(folder).forEach((name) => (statSync(join(folder, name)).isDirectory() ? walk(join(folder, name)) : files.push(join(folder, name))));
+  walk('src/app');
+  return files
+    .filter((file) => /\/(route|page)\.tsx?$/.test(file) && !file.includes('[...all]'))
+    .map((file) => ({
+      path: `/${relative('src/app', file).replace(/\/?(route|page)\.tsx?$/, '')}`.replace('[jobId]', jobId).replace('[documentId]', documentId).replace('[token]', '0'.repeat(32)),
+      methods: /route\.ts$/.test(file) ? [...readFileSync(file, 'utf8').matchAll(/\b(GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => m[1] ?? '') : ['GET'],
+    }));
+}
+const open = ['/sign-in', `/verify/${'0'.repeat(32)}`];
+
+describe('a stranger, and a person of another firm', () => {
+  it('get nothing from any route or page', async () => {
+    const all = addresses();
+    expect(all.length).toBeGreaterThanOrEqual(14);
+    expect(all.filter((a) => open.includes(a.path))).toHaveLength(2);
+    for (const { path, methods } of all.filter((a) => !open.includes(a.path))) {
+      for (const method of methods) {
+        const send = (cookie: string) => fetch(app.baseUrl + path, { method, redirect: 'manual', headers: { ...(cookie ? { Cookie: cookie } : {}), 'Content-Type': 'application/json' }, body: method === 'POST' ? JSON.stringify({ entries: [reading('0.9')] }) : undefined, signal: AbortSignal.timeout(10_000) });
+        const stranger = await send('');
+        expect([401, 307], `${method} ${path} as a stranger`).toContain(stranger.status);
+        expect(await stranger.text()).not.toMatch(/Larkspur|Quillfeather|Sallow/);
+        const other = await send(outsider);
+        if (path !== '/') expect(other.status, `${method} ${path} as another firm`).toBe(404);
+        expect(await other.text()).not.toMatch(/Larkspur|Quillfeather|Sallow/);
+      }
+    }
+  });
+
+  it('get nothing from any server action', async () => {
+    const manifest = JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8')) as { node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }> };
+    const actions = Object.entries(manifest.node);
+    expect(actions).toHaveLength(2);
+    const before = await asOwner((c) => c.query('select (select count(*) from document) as documents, (select count(*) from job) as jobs'), app.env.DATABASE_OWNER_URL);
+    for (const [id] of actions) {
+      for (const cookie of ['', outsider]) {
+        const answer = await fetch(`${app.baseUrl}/`, { method: 'POST', redirect: 'manual', headers: { 'Next-Action': id, 'Content-Type': 'text/plain;charset=UTF-8', Origin: app.baseUrl, ...(cookie ? { Cookie: cookie } : {}) }, body: JSON.stringify([jobId, 'a device']) });
+        const text = await answer.text();
+        expect(text).not.toMatch(/Larkspur|Quillfeather|Sallow|"issued":true/);
+        if (!cookie) expect(answer.headers.get('x-action-redirect') ?? answer.headers.get('location') ?? '').toMatch(/sign-in/);
+      }
+    }
+    const after = await asOwner((c) => c.query('select (select count(*) from document) as documents, (select count(*) from job) as jobs'), app.env.DATABASE_OWNER_URL);
+    expect(after.rows).toEqual(before.rows);
+  });
+
+  it('are counted: an account is closed for a while after ten wrong passwords, for that account only', async () => {
+    const attempt = (email: string) => fetch(`${app.baseUrl}/api/auth/sign-in/email`, { method: 'POST', headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, 'X-Forwarded-For': `203.0.113.${Math.floor(Math.random() * 250)}` }, body: JSON.stringify({ email, password: 'wrong' }) });
+    const victim = app.demo.people[1]?.email ?? '';
+    const statuses: number[] = [];
+    for (let i = 0; i < 11; i += 1) statuses.push((await attempt(victim)).status);
+    expect(statuses.slice(0, 10).every((status) => status === 401)).toBe(true);
+    expect(statuses.at(-1)).toBe(429);
+  });
+});
