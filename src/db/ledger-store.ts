@@ -4,7 +4,7 @@ import { admitToJob } from '../core/document/admission';
 import type { Actor } from '../core/ledger/admit';
 import { canonical } from '../core/ledger/canonical';
 import type { Draft, Entry } from '../core/ledger/entry';
-import { fold } from '../core/ledger/fold';
+import { extend, fold } from '../core/ledger/fold';
 import { type Transaction, forFirm } from './connection';
 import { writeJobSummary } from './job-summary';
 import { readEntries } from './read-entries';
@@ -67,8 +67,9 @@ export async function appendWithin(
       continue;
     }
     const seq = entries.length + 1;
-    entries.push({ ...draft, madeBy: actor.id, seq } as Entry);
-    current = fold(entries);
+    const accepted = { ...draft, madeBy: actor.id, seq } as Entry;
+    entries.push(accepted);
+    current = extend(current, accepted);
     const { id, kind, version, body, device } = draft;
     rows.push({ id, firmId: actor.firmId, jobId, seq, kind, version, body, device, madeAt: new Date(draft.madeAt), madeBy: actor.id });
     results.push({ id, accepted: true, seq });

@@ -19,12 +19,12 @@ const headHeight = 26;
 const footHeight = 58;
 const leading = 1.32;
 
-// WOFF, not WOFF2: subsetting a composite glyph of a WOFF2 file fails in the PDF library.
+// TTF: the PDF library unpacks a compressed font again for every glyph.
 const fontFiles: Record<Font, string> = {
-  regular: 'IBMPlexSans-Regular.woff',
-  bold: 'IBMPlexSans-SemiBold.woff',
-  italic: 'IBMPlexSans-Italic.woff',
-  heading: 'IBMPlexSerif-SemiBold.woff',
+  regular: 'IBMPlexSans-Regular.ttf',
+  bold: 'IBMPlexSans-SemiBold.ttf',
+  italic: 'IBMPlexSans-Italic.ttf',
+  heading: 'IBMPlexSerif-SemiBold.ttf',
 };
 const fontBytes = new Map<Font, Buffer>();
 const fontOf = (font: Font): Buffer => {

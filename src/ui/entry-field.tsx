@@ -25,8 +25,8 @@ export function Row({ id, label, hint, aside, children, wanted = false, anchor }
   );
 }
 
-const inputLook = 'w-full min-h-9 rounded-md border border-transparent bg-transparent px-2 hover:border-rule-strong focus:border-ink focus:bg-sheet aria-invalid:hatch';
-const wantedLook = 'border-dashed border-rule-strong bg-sheet';
+const inputLook = (wanted: boolean) =>
+  `w-full min-h-9 rounded-md border px-2 focus:border-ink focus:bg-sheet aria-invalid:hatch ${wanted ? 'border-dashed border-rule-strong bg-sheet' : 'border-transparent bg-transparent hover:border-rule-strong'}`;
 
 type EntryFieldProps<T> = {
   label: string;
@@ -71,7 +71,7 @@ export function EntryField<T>({ label, shown, parse, commit, unit, hint, aside, 
     value: text,
     'aria-invalid': problem !== null,
     'aria-describedby': problem ? `${id}-problem` : undefined,
-    className: `${inputLook} ${unit ? 'max-w-28' : ''} ${wanted ? wantedLook : ''}`,
+    className: `${inputLook(wanted)} ${unit ? 'max-w-28' : ''}`,
     onChange: (event: { target: { value: string } }) => {
       editing.current = true;
       setText(event.target.value);
@@ -117,7 +117,7 @@ export function ChoiceField<V extends string>({ label, value, options, commit, h
         id={id}
         value={value ?? ''}
         onChange={(event) => event.target.value && commit(event.target.value as V)}
-        className={`${inputLook} ${wanted ? wantedLook : ''} ${value ? '' : 'text-faint'}`}
+        className={`${inputLook(wanted)} ${value ? '' : 'text-faint'}`}
       >
         <option value="">Choose…</option>
         {options.map((option) => (

@@ -1,8 +1,9 @@
 import type { EditionPack } from '../edition/pack';
 import { isCode } from '../inspection/outcome';
-import { type TestId, measurementOf, slotKey } from '../installation/measurement';
+import { type SlotKey, type TestId, measurementOf, slotKey } from '../installation/measurement';
 import { type BondedService, bondFieldOf, bondedServices } from '../installation/supply';
 import { type Way, isSpare } from '../installation/way';
+import type { Judgement } from '../quantity/judgement';
 import { governing } from '../ledger/governing';
 import { type Job, waysOf } from '../ledger/job';
 import { itemOutcome } from './item-outcome';
@@ -15,8 +16,8 @@ export type Gap = { readonly stage: Stage; readonly severity: 'missing' | 'query
 const blank = (value: unknown): boolean => value === undefined || value === null || value === '';
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
-export function gapsOf(job: Job, pack: EditionPack): Gap[] {
-  return [...briefGaps(job), ...originGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, pack), ...reviewGaps(job)];
+export function gapsOf(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey, Judgement> = judgeJob(job, pack)): Gap[] {
+  return [...briefGaps(job), ...originGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, verdicts), ...reviewGaps(job)];
 }
 
 export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
@@ -167,7 +168,7 @@ function wayGaps(job: Job, way: Way): Gap[] {
   return [...described, ...readingGaps(job, 'circuits', { of: 'way', id: way.id }, due, prefix)];
 }
 
-function findingGaps(job: Job, pack: EditionPack): Gap[] {
+function findingGaps(job: Job, verdicts: ReadonlyMap<SlotKey, Judgement>): Gap[] {
   const gaps: Gap[] = job.observations.flatMap((observation) =>
     fields('observations', observation, [
       ['what', `Observation ${observation.number}: what was found`],
@@ -175,7 +176,7 @@ function findingGaps(job: Job, pack: EditionPack): Gap[] {
       ['why', `Observation ${observation.number}: why it matters`],
     ]).map((gap) => ({ ...gap, at: `observation-${observation.id}` })),
   );
-  for (const [key, judgement] of judgeJob(job, pack)) {
+  for (const [key, judgement] of verdicts) {
     if (judgement.verdict !== 'fails') continue;
     const reading = governing(job, key);
     const on = reading?.body.on;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { opened, numbered, rentedHouseEntries } from '../../../tests/support/entries';
 import { slotKey } from '../installation/measurement';
 import type { Entry } from './entry';
-import { fold } from './fold';
+import { extend, fold } from './fold';
 import { governing } from './governing';
 import { standing, waysOf } from './job';
 
@@ -28,6 +28,26 @@ describe('the fold', () => {
         expect(fold([...shuffled, ...again])).toEqual(whole);
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('extended entry by entry is the same as folded at once, also where strikes and signatures are among them', () => {
+    const s = opened();
+    const way = { of: 'way', id: s.way(s.board('CU', 'hall', 'intake'), 1, ['Sockets', 'sockets', 3, 'B32', '30 A', '2.5/1.5', 'C']) } as const;
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(5), fc.nat()), { maxLength: 25 }), (acts) => {
+        const made = opened();
+        made.drafts.splice(0, 1, ...s.drafts);
+        for (const [act, pick] of acts) {
+          if (act === 0) made.say('entry.struck', { entryId: made.drafts[pick % made.drafts.length]?.id ?? '', why: 'x' });
+          else if (act === 1) made.say('declaration.signed', { role: 'inspector', name: 'A', position: '', statement: 'I did.' });
+          else if (act === 2) made.say('supply.described', { earthing: 'TT' });
+          else made.read(act === 3 ? { of: 'supply' } : way, act === 3 ? 'ze' : 'zs', `0.${pick % 90}`);
+        }
+        const entries = numbered(made.drafts).map((entry, index): Entry => (index > 8 ? { ...entry, seq: null } : entry));
+        expect(entries.reduce(extend, fold([]))).toEqual(fold(entries));
+      }),
+      { numRuns: 150 },
     );
   });
 

@@ -17,10 +17,10 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
  * 4. Struck readings are kept beside those that stand.
  */
 export function fold(entries: readonly Entry[]): Job {
-  const ordered = inOrder(entries);
-  const byId = new Map(ordered.map((entry) => [entry.id, entry]));
+  const byId = inOrder(entries);
+  const ordered = [...byId.values()];
   const strikes = strikesInForce(ordered);
-  const lastContent = ordered.findLastIndex((e) => e.kind !== 'declaration.signed' && e.kind !== 'document.issued');
+  const lastContent = ordered.findLastIndex(isContent);
 
   const job = blank(byId, strikes);
   ordered.forEach((entry, index) => {
@@ -36,6 +36,33 @@ export function fold(entries: readonly Entry[]): Job {
   });
   job.ways = new Map([...job.ways].sort(([, a], [, b]) => byBoardAndNumber(job, a, b)));
   return job;
+}
+
+/**
+ * The job with one more entry at its end: the same as folding everything again, for less where the entry is a reading
+ * or the strike of one.
+ */
+export function extend(job: Job, entry: Entry): Job {
+  const anew = () => fold([...job.entries.values(), entry]);
+  if (job.entries.has(entry.id) || job.strikes.has(entry.id) || !comesLast(job, entry)) return anew();
+  const target = entry.kind === 'entry.struck' ? job.entries.get(entry.body.entryId) : undefined;
+  const taken = entry.kind === 'reading.taken' ? entry : target?.kind === 'reading.taken' ? target : null;
+  if (!taken || job.strikes.has(taken.id)) return anew();
+  const entries = new Map(job.entries).set(entry.id, entry);
+  const strikes = entry.kind === 'entry.struck' ? new Map(job.strikes).set(taken.id, { by: entry, why: entry.body.why }) : job.strikes;
+  const key = slotKey(taken.body.on, taken.body.test);
+  const stood = job.readings.get(key) ?? [];
+  const slot = taken === entry ? [...stood, { entry: taken, struck: null }] : stood.map((reading) => (reading.entry.id === taken.id ? { ...reading, struck: strikes.get(taken.id) ?? null } : reading));
+  return { ...job, entries, strikes, readings: new Map(job.readings).set(key, slot), signatures: job.signatures.map((signature) => ({ ...signature, inForce: false })) };
+}
+
+/** Whether an entry counts against a signature made before it. */
+const isContent = (entry: Entry): boolean => entry.kind !== 'declaration.signed' && entry.kind !== 'document.issued';
+
+function comesLast(job: Job, entry: Entry): boolean {
+  if (entry.seq === null) return true;
+  for (const { seq } of job.entries.values()) if (seq === null || seq > entry.seq) return false;
+  return true;
 }
 
 type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures'> & {
@@ -110,7 +137,7 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
     }
     case 'way.described': {
       const way = job.ways.get(entry.body.wayId);
-      if (way) job.ways.set(way.id, { ...way, ...entry.body.fields });
+      if (way) job.ways.set(way.id, Object.assign({}, way, entry.body.fields));
       return;
     }
     case 'item.marked':
@@ -160,22 +187,29 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
   }
 }
 
-function inOrder(entries: readonly Entry[]): Entry[] {
+/** Each entry once, by its id, in ledger order. */
+function inOrder(entries: readonly Entry[]): Map<string, Entry> {
   const unique = new Map<string, Entry>();
+  let ordered = true;
+  let last = 0;
   for (const entry of entries) {
     const known = unique.get(entry.id);
-    if (!known || (known.seq === null && entry.seq !== null)) unique.set(entry.id, entry);
+    if (known && (known.seq !== null || entry.seq === null)) continue;
+    unique.set(entry.id, entry);
+    ordered &&= !known && placeOf(entry) >= last;
+    last = placeOf(entry);
   }
-  const all = [...unique.values()];
-  const numbered = all.filter((e) => e.seq !== null).sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
-  return [...numbered, ...all.filter((e) => e.seq === null)];
+  return ordered ? unique : new Map([...unique].sort(([, a], [, b]) => (placeOf(a) < placeOf(b) ? -1 : placeOf(a) > placeOf(b) ? 1 : 0)));
 }
+
+const placeOf = (entry: Entry): number => entry.seq ?? Infinity;
 
 /** Strikes that are not struck themselves, by the entry they strike. Later entries are settled first. */
 function strikesInForce(ordered: readonly Entry[]): Map<string, Strike> {
   const strikes = new Map<string, Strike>();
-  for (const entry of [...ordered].reverse()) {
-    if (entry.kind === 'entry.struck' && !strikes.has(entry.id)) {
+  for (let index = ordered.length - 1; index >= 0; index -= 1) {
+    const entry = ordered[index];
+    if (entry?.kind === 'entry.struck' && !strikes.has(entry.id)) {
       strikes.set(entry.body.entryId, { by: entry, why: entry.body.why });
     }
   }

@@ -29,4 +29,5 @@ const rank = (value: ReadingValue): number => (value.is === 'open' ? 2 : value.i
 
 const textOf = (value: ReadingValue): string => (value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : '0');
 
-const figures = (a: ReadingValue, b: ReadingValue): number => compare(exact(textOf(a)), exact(textOf(b)));
+// Rounding to a double keeps the order, so only figures that round to the same one need the exact comparison.
+const figures = (a: ReadingValue, b: ReadingValue): number => Number(textOf(a)) - Number(textOf(b)) || compare(exact(textOf(a)), exact(textOf(b)));

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { testsDue } from '../../core/document/gaps';
@@ -27,7 +27,7 @@ const cellKey = (wayId: string, columnId: string) => `${wayId}/${columnId}`;
 export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHand }) {
   const { job, pack, append, undo, verdicts, gaps } = useJob();
   const ways = useMemo(() => waysOf(job, boardId), [job, boardId]);
-  const rows: (Way | null)[] = job.issued ? ways : [...ways, null];
+  const rows = useMemo<(Way | null)[]>(() => (job.issued ? ways : [...ways, null]), [job.issued, ways]);
   const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<Editing | null>(null);
   const [doubtful, setDoubtful] = useState<ReadonlyMap<string, Doubtful>>(new Map());
@@ -185,6 +185,37 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     pasteBlock(parseBlock(event.clipboardData.getData('text/plain')));
   };
 
+  const leaveNow = () => {
+    if (!editing) return;
+    record(place, editing.text);
+    setEditing(null);
+  };
+  const leaving = useRef(leaveNow);
+  useEffect(() => {
+    leaving.current = leaveNow;
+  });
+  const leave = useCallback(() => leaving.current(), []);
+  const type = useCallback((text: string) => setEditing((before) => (before ? { ...before, text } : before)), []);
+
+  // What each cell shows, as plain values: worked out when the job changes, not while somebody types.
+  const looks = useMemo(() => {
+    const look = (column: Column, way: Way | null) => {
+      const doubt = way ? (doubtful.get(cellKey(way.id, column.id)) ?? null) : null;
+      const text = column.sort === 'computed' ? (way && way.arrangement !== 'spare' ? column.show(way, pack, job.supply.earthing ?? null) : '') : cellText(column, way, job);
+      const verdict = way && column.sort === 'reading' ? (verdicts.get(slotKey({ of: 'way', id: way.id }, column.test))?.verdict ?? null) : null;
+      const shown = doubt?.text ?? text;
+      return {
+        shown,
+        verdict,
+        isDoubtful: doubt !== null,
+        idle: isIdle(column, way),
+        due: way !== null && column.sort === 'reading' && text === '' && testsDue(way).includes(column.test),
+        label: way ? spokenCell(column, way, shown, verdict, doubt) : `${column.spoken}, new way`,
+      };
+    };
+    return rows.map((way) => columns.map((column) => look(column, way)));
+  }, [rows, job, pack, verdicts, doubtful]);
+
   const template = `2rem ${columns.map((column) => column.width).join(' ')}`;
   const chosenWay = rows[place.row] ?? null;
   const chosenColumn = columns[place.column];
@@ -197,6 +228,14 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
         aria-rowcount={rows.length + 1}
         onKeyDown={onKeyDown}
         onPaste={onPaste}
+        onFocus={(event) => {
+          const at = placeOf(event.target);
+          if (!at || (at.row === place.row && at.column === place.column)) return;
+          if (editing) record(place, editing.text);
+          setEditing(null);
+          setPlace(at);
+        }}
+        onDoubleClick={(event) => placeOf(event.target) && beginEdit(textAt(place), false)}
         onCopy={(event) => {
           if (editing) return;
           event.preventDefault();
@@ -221,29 +260,19 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
               </span>
               {columns.map((column, index) => {
                 const chosen = place.row === row && place.column === index;
+                const look = looks[row]?.[index];
+                if (!look) return null;
                 return (
                   <Cell
                     key={column.id}
                     column={column}
-                    way={way}
-                    chosen={chosen}
                     at={`${row}-${index}`}
-                    doubtful={way ? (doubtful.get(cellKey(way.id, column.id)) ?? null) : null}
-                    editing={chosen ? editing : null}
+                    chosen={chosen}
+                    typing={chosen && editing ? editing.text : null}
+                    type={type}
+                    leave={leave}
                     isNext={way !== null && nextAt !== null && isPlaceOf(nextAt, way, column)}
-                    verdict={way && column.sort === 'reading' ? (verdicts.get(slotKey({ of: 'way', id: way.id }, column.test))?.verdict ?? null) : null}
-                    onChoose={() => {
-                      if (editing && !chosen) record(place, editing.text);
-                      if (!chosen) setEditing(null);
-                      setPlace({ row, column: index });
-                    }}
-                    onEdit={() => beginEdit(textAt({ row, column: index }), false)}
-                    onType={(text) => setEditing((before) => (before ? { ...before, text } : before))}
-                    onLeave={() => {
-                      if (!editing) return;
-                      record(place, editing.text);
-                      setEditing(null);
-                    }}
+                    {...look}
                   />
                 );
               })}
@@ -280,29 +309,30 @@ function GroupHeadings({ template }: { template: string }) {
   );
 }
 
-type CellProps = {
-  column: Column;
-  way: Way | null;
-  chosen: boolean;
-  at: string;
-  doubtful: Doubtful | null;
-  editing: Editing | null;
-  isNext: boolean;
-  verdict: keyof typeof verdictPattern | null;
-  onChoose: () => void;
-  onEdit: () => void;
-  onType: (text: string) => void;
-  onLeave: () => void;
+const placeOf = (target: EventTarget): Place | null => {
+  const at = target instanceof HTMLElement ? target.closest<HTMLElement>('[data-place]')?.dataset.place : undefined;
+  const [row, column] = at?.split('-').map(Number) ?? [];
+  return row === undefined || column === undefined ? null : { row, column };
 };
 
-function Cell({ column, way, chosen, at, doubtful, editing, isNext, verdict, onChoose, onEdit, onType, onLeave }: CellProps) {
-  const { job, pack } = useJob();
-  const idle = isIdle(column, way);
-  const text = column.sort === 'computed' ? (way && way.arrangement !== 'spare' ? column.show(way, pack, job.supply.earthing ?? null) : '') : cellText(column, way, job);
-  const shown = doubtful?.text ?? text;
-  const due = way !== null && column.sort === 'reading' && text === '' && testsDue(way).includes(column.test);
-  const label = way ? spokenCell(column, way, shown, verdict, doubtful) : `${column.spoken}, new way`;
-  const pattern = doubtful ? 'outline-2 outline-dashed -outline-offset-2 outline-ink' : verdict ? verdictPattern[verdict] : '';
+type CellProps = {
+  column: Column;
+  at: string;
+  chosen: boolean;
+  typing: string | null;
+  type: (text: string) => void;
+  leave: () => void;
+  isNext: boolean;
+  shown: string;
+  verdict: keyof typeof verdictPattern | null;
+  isDoubtful: boolean;
+  idle: boolean;
+  due: boolean;
+  label: string;
+};
+
+const Cell = memo(function Cell({ column, at, chosen, typing, type, leave, isNext, shown, verdict, isDoubtful, idle, due, label }: CellProps) {
+  const pattern = isDoubtful ? 'outline-2 outline-dashed -outline-offset-2 outline-ink' : verdict ? verdictPattern[verdict] : '';
   const edge = startsGroup(column) ? 'border-l border-l-rule-strong' : '';
   const ring = isNext ? 'shadow-[inset_0_0_0_2px_var(--next)]' : '';
   return (
@@ -313,17 +343,15 @@ function Cell({ column, way, chosen, at, doubtful, editing, isNext, verdict, onC
       aria-label={label}
       aria-selected={chosen}
       aria-readonly={column.sort === 'computed' || undefined}
-      onFocus={onChoose}
-      onDoubleClick={onEdit}
       className={`relative flex min-h-7 items-center gap-0.5 px-1 ${edge} ${pattern} ${ring} ${chosen ? 'bg-hover' : ''} ${idle ? 'text-faint' : ''}`}
     >
-      {editing ? (
+      {typing !== null ? (
         <input
           autoFocus
-          value={editing.text}
+          value={typing}
           aria-label={label}
-          onChange={(event) => onType(event.target.value)}
-          onBlur={onLeave}
+          onChange={(event) => type(event.target.value)}
+          onBlur={leave}
           onFocus={(event) => event.target.setSelectionRange(event.target.value.length, event.target.value.length)}
           className={`absolute inset-0 w-full min-w-full bg-sheet px-1 outline-2 outline-ink ${column.sort === 'reading' ? 'text-right' : ''}`}
         />
@@ -336,7 +364,7 @@ function Cell({ column, way, chosen, at, doubtful, editing, isNext, verdict, onC
       )}
     </div>
   );
-}
+});
 
 /** A figure aligned on its decimal point; other marks stand to the right. */
 function Figure({ text, due, idle, decimals }: { text: string; due: boolean; idle: boolean; decimals: boolean }) {

@@ -62,7 +62,8 @@ const later = (work: () => void, millis: number) => {
 
 /** What the job amounts to, worked out once per change and only when asked for. */
 function assessed(job: Job, pack: EditionPack) {
-  return { verdicts: judgeJob(job, pack), gaps: gapsOf(job, pack) };
+  const verdicts = judgeJob(job, pack);
+  return { verdicts, gaps: gapsOf(job, pack, verdicts) };
 }
 
 type Props = Surroundings & { readonly entries: readonly Entry[]; readonly children: ReactNode };

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { admitToJob } from '../../core/document/admission';
 import type { Actor } from '../../core/ledger/admit';
 import type { Draft, Entry } from '../../core/ledger/entry';
-import { fold } from '../../core/ledger/fold';
+import { extend, fold } from '../../core/ledger/fold';
 import type { Job } from '../../core/ledger/job';
 import { type BodyOf, type EntryKind, currentVersion } from '../../core/ledger/kinds';
 import type { Outgoing } from './outbox';
@@ -88,10 +88,12 @@ export class JobStore {
   private wait = firstWaitMillis;
   private cancelWait: (() => void) | null = null;
   private order = 0;
+  private job: Job;
   private snapshot: Snapshot;
 
   constructor(private readonly options: Options) {
     this.confirmed = new Map(options.entries.map((entry) => [entry.id, entry]));
+    this.job = fold(options.entries);
     this.snapshot = this.makeSnapshot();
   }
 
@@ -110,23 +112,24 @@ export class JobStore {
     this.order = Math.max(this.order, ...kept.map((item) => item.order));
     this.loaded = true;
     await this.settle(this.outgoing.filter((item) => this.confirmed.has(item.draft.id)).map((item) => item.draft.id));
-    this.changed();
+    this.refold();
     void this.flush();
   }
 
   /** Records one act: all of its entries, or none with the reason. */
   append(entries: readonly NewEntry[]): AppendOutcome {
     const drafts: Draft[] = [];
-    let job = this.snapshot.job;
+    let { job } = this;
     for (const { kind, body } of entries) {
       const { newId, now, device } = this.options;
       const draft = { id: newId(), kind, version: currentVersion(kind), body, madeAt: now(), device } as Draft;
       const admission = admitToJob(job, draft, this.options.actor);
       if (!admission.accepted) return { ok: false, reason: admission.reason };
       drafts.push(draft);
-      if (entries.length > 1) job = fold([...this.entries(), ...drafts.map((d) => this.asEntry(d))]);
+      job = extend(job, this.asEntry(draft));
     }
     this.undoable.push(drafts.map((draft) => draft.id));
+    this.job = job;
     this.take(drafts);
     return { ok: true };
   }
@@ -159,7 +162,7 @@ export class JobStore {
     if (fresh.length === 0) return;
     for (const entry of fresh) this.confirmed.set(entry.id, entry);
     await this.settle(fresh.map((entry) => entry.id));
-    this.changed();
+    this.refold();
   }
 
   /** Tries at once instead of at the end of the wait: the network is back, or the person asked. */
@@ -219,7 +222,7 @@ export class JobStore {
       await this.options.keeper.keep(refusals).catch(() => undefined);
     }
     await this.settle(taken);
-    this.changed();
+    this.refold();
   }
 
   private async settle(ids: readonly string[]): Promise<void> {
@@ -248,13 +251,19 @@ export class JobStore {
   private makeSnapshot(): Snapshot {
     const unsent = this.outgoing.filter((item) => item.refused === null).length;
     return {
-      job: fold(this.entries()),
+      job: this.job,
       sending: unsent === 0 ? 'sent' : this.sending,
       unsent,
       refused: this.outgoing.filter((item) => item.refused !== null),
       canUndo: this.undoable.length > 0,
       loaded: this.loaded,
     };
+  }
+
+  /** After anything but an act made here: what came from the ledger may stand before what waits. */
+  private refold(): void {
+    this.job = fold(this.entries());
+    this.changed();
   }
 
   private changed(): void {

@@ -1,0 +1,70 @@
+// npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
+import { spawn, spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { join } from 'node:path';
+import { browserFigures } from './bench/browser.mjs';
+import { ensureBuilt } from './setup/application.mjs';
+import { ensureChromium } from './setup/browser.mjs';
+import { ensureDebian, ensureNodeModules } from './setup/packages.mjs';
+import { serveDemo } from './setup/serve.mjs';
+import { Stop, root, say } from './setup/state.mjs';
+
+const onlyCore = process.argv[2] === 'core';
+
+function measure(file, env = {}) {
+  const result = spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', join(root, 'scripts', 'bench', file)], { cwd: root, encoding: 'utf8', env: { ...process.env, ...env }, maxBuffer: 1e8 });
+  if (result.status !== 0) throw new Stop(`${file} failed:\n${result.stderr}`);
+  return { figures: result.stdout.trim().split('\n').map((line) => JSON.parse(line)), note: result.stderr.trim() };
+}
+
+/** Seconds of `npm start` with nothing changed, from the command to the printed address, and a clean stop. */
+async function warmStart() {
+  const samples = [];
+  for (let round = 0; round < 4; round += 1) {
+    const from = Date.now();
+    const child = spawn('npm', ['start', '--silent'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], detached: true });
+    await new Promise((resolve, reject) => {
+      child.stdout.on('data', (chunk) => String(chunk).includes('Orange Ledger is at') && resolve());
+      child.on('exit', () => reject(new Stop('npm start ended early')));
+    });
+    if (round > 0) samples.push((Date.now() - from) / 1000);
+    const ended = new Promise((resolve) => child.on('exit', resolve));
+    process.kill(-child.pid, 'SIGINT');
+    await ended;
+  }
+  samples.sort((a, b) => a - b);
+  return { what: 'warm npm start until it answers', unit: 's', median: samples[1], p95: samples.at(-1), times: samples.length, aim: 'about 10 s' };
+}
+
+const round = (value) => (value >= 100 ? value.toFixed(0) : value >= 1 ? value.toFixed(1) : value.toPrecision(2));
+const table = (figures) => ['| what | median | 95th percentile | runs | aim |', '|---|---:|---:|---:|---|', ...figures.map((f) => `| ${f.what} | ${round(f.median)} ${f.unit} | ${round(f.p95)} ${f.unit} | ${f.times} | ${f.aim ?? ''} |`)].join('\n');
+
+try {
+  await ensureNodeModules();
+  await ensureDebian(['ngspice', 'libngspice0'], () => spawnSync('sh', ['-c', 'command -v ngspice && ls /usr/lib/*/libngspice.so.0']).status === 0);
+  const core = measure('core.ts').figures;
+  say(table(core));
+  if (!onlyCore) {
+    await ensureChromium();
+    await ensureBuilt();
+    const app = await serveDemo('bench');
+    let served;
+    try {
+      const { figures, note } = measure('server.ts', app.env);
+      served = [...figures, ...(await browserFigures(app, note.split('\n').at(-1)))];
+    } finally {
+      await app.stop();
+    }
+    served.push(await warmStart());
+    say(`\n${table(served)}`);
+    const machine = `${cpus()[0].model.trim()}, ${cpus().length} cores, Node ${process.versions.node}`;
+    const file = join(root, 'docs', 'benchmarks.md');
+    const page = readFileSync(file, 'utf8');
+    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n`;
+    writeFileSync(file, page.replace(/(<!-- figures -->\n)[\s\S]*?(<!-- end -->)/, (_, open, close) => `${open}${figures}${close}`));
+  }
+} catch (error) {
+  say(error instanceof Stop ? error.message : error.stack);
+  process.exitCode = 1;
+}
