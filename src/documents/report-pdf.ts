@@ -122,7 +122,7 @@ export async function reportPdf(report: Report, sealed: Sealed | null, at: Date)
   for (const board of report.boards) {
     sheet.turn('landscape');
     sheet.heading(2, `Circuits and test results: ${board.name}`);
-    sheet.paragraph(board.facts.map((fact) => `${fact.label}: ${fact.value}`).join('   '), { size: 8 });
+    sheet.paragraph(board.facts.map((fact) => `${fact.label}: ${fact.value}`).join('  ·  '), { size: 8 });
     const columns = circuitColumns.map((column): ColumnSpec => circuitHeadings[column]);
     sheet.table(
       columns,

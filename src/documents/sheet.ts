@@ -169,7 +169,8 @@ export class Sheet {
     const style: TextStyle = { font: 'heading', size: level === 1 ? 20 : level === 2 ? 13 : 10.5 };
     const lines = this.lines(text, this.width, style);
     const height = lines.length * (style.size ?? 9) * leading;
-    this.need(height + 40);
+    // A heading never stands alone at the foot of a page.
+    this.need(height + 90);
     if (this.y > margin + headHeight) this.y += level === 1 ? 0 : level === 2 ? 14 : 8;
     const { y } = this;
     this.parent.add(this.doc.struct(`H${level}`, {}, () => this.drawLines(lines, margin, y, this.width, style, 'left')));

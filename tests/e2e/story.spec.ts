@@ -53,11 +53,11 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
 
   await page.goto(`${job}/inspection`);
   await settled(page);
-  await page.getByRole('button', { name: '3.7: limitation' }).click();
+  await page.getByRole('button', { name: '3.7: limitation', exact: true }).click();
   await page.getByLabel('Reason for LIM').fill('Stop tap boxed in');
   await page.getByRole('button', { name: 'Record LIM' }).click();
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
-  for (const item of ['2.0', '7.1', '8.1']) await page.getByRole('button', { name: `${item}: not applicable` }).click();
+  for (const item of ['2.0', '7.1', '8.1']) await page.getByRole('button', { name: `${item}: not applicable`, exact: true }).click();
   for (;;) {
     const rest = page.getByRole('button', { name: /left are acceptable/ });
     if ((await rest.count()) === 0) break;
@@ -84,7 +84,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await page.goto(`${job}/review`);
   await settled(page);
   await expect(page.getByText('UNSATISFACTORY')).toBeVisible();
-  await expect(page.getByRole('link', { name: /Summary of the condition/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Summary of the condition/ }).first()).toBeVisible();
   await fill(page, 'Summary of the condition', 'Sound but for the sockets on the ground floor.');
   await page.getByRole('button', { name: 'Recommend' }).click();
   const sign = page.getByRole('button', { name: /^Sign as/ });

@@ -2,7 +2,7 @@ import { editionPack } from '../edition/editions';
 import { type Assessment, assess } from '../inspection/assessment';
 import { type Code, type Outcome, showOutcome } from '../inspection/outcome';
 import { showCable, showDevice, showResidual } from '../installation/device-text';
-import { type Subject, type TestId, slotKey } from '../installation/measurement';
+import { type Subject, type TestId, measurementOf, slotKey } from '../installation/measurement';
 import { bondFieldOf, bondStateWords, bondedServices, liveConductorWords } from '../installation/supply';
 import { type Way, disconnectionSeconds, isSpare } from '../installation/way';
 import { governing } from '../ledger/governing';
@@ -278,7 +278,7 @@ function readingNotes(job: Job, way: Way): string[] {
   const tests: readonly TestId[] = ['ring-r1', 'ring-rn', 'ring-r2', 'r1r2', 'r2', 'ir-ll', 'ir-le', 'polarity', 'zs', 'rcd-time', 'rcd-button'];
   const notes = tests.flatMap((test) => {
     const reading = governing(job, slotKey(on, test));
-    return reading?.body.reason ? [`Way ${way.number}, ${test}: ${showValue(reading.body.value)}, ${reading.body.reason}.`] : [];
+    return reading?.body.reason ? [`Way ${way.number}, ${measurementOf(test).name}: ${showValue(reading.body.value)}, ${reading.body.reason}.`] : [];
   });
   const override = job.limits.get(slotKey(on, 'zs'));
   return override ? [...notes, `Way ${way.number}: Zs limit of ${override.body.limit} Ω set by the inspector: ${override.body.reason}.`] : notes;

@@ -58,7 +58,7 @@ export function BriefStage() {
       <section>
         <h2 className="pb-1 text-xl">What was agreed</h2>
         <ChoiceField label="Reason" value={job.brief.reason ?? null} options={reportReasons.map((value) => ({ value, label: reportReasonWords[value] }))} commit={(reason) => brief({ reason })} wanted={wanted('reason')} anchor="reason" />
-        <EntryField label="Inspected on" type="date" shown={job.brief.inspectedFrom ?? ''} parse={asDay} commit={(inspectedFrom) => brief({ inspectedFrom })} wanted={wanted('inspectedFrom')} anchor="inspectedFrom" />
+        <EntryField label="Inspected on" type="date" shown={job.brief.inspectedFrom ?? ''} parse={asDay} commit={(inspectedFrom) => brief({ inspectedFrom })} wanted={wanted('inspectedFrom')} anchor="inspectedFrom" hint={job.brief.inspectedFrom ? showDay(job.brief.inspectedFrom) : undefined} />
         <EntryField label="until, if longer" type="date" shown={job.brief.inspectedTo ?? ''} parse={asDay} commit={(inspectedTo) => brief({ inspectedTo })} />
         <EntryField label="Extent: what is covered" lines={3} shown={job.brief.extent ?? ''} parse={asText} commit={(extent) => brief({ extent })} wanted={wanted('extent')} anchor="extent" />
         <EntryField label="Estimated age" unit="years" inputMode="numeric" shown={number(job.brief.estimatedAgeYears)} parse={asNumber(0, 150, true)} commit={(estimatedAgeYears) => brief({ estimatedAgeYears })} wanted={wanted('estimatedAgeYears')} anchor="estimatedAgeYears" />

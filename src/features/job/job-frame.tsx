@@ -52,7 +52,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
           </button>
           <SendState />
         </div>
-        <nav aria-label="Stages of the job" className="flex overflow-x-auto px-1 sm:px-3">
+        <nav aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
           {stages.map((stage) => {
             const here = path.endsWith(`/${stage}`);
             const count = lacking.filter((gap) => gap.stage === stage).length;
