@@ -26,7 +26,7 @@ for (const [name, use] of [
         await clean(stage || 'job');
       }
       await page.goto('/');
-      await page.getByRole('link', { name: /^EICR-/ }).click();
+      await page.getByRole('link', { name: /^EICR-/ }).first().click();
       await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
       await clean('document');
       await page.getByRole('link', { name: 'Verification page' }).click();
