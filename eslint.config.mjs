@@ -13,7 +13,7 @@ const allow = {
   'core-meter': ['core-quantity', 'core-installation', 'core-network', 'core-edition'],
   ...Object.fromEntries(tests.map((name) => [`core-${name}`, ['core-quantity', 'core-edition', 'core-installation', 'core-network', 'core-meter']])),
   'core-inspection': ['core-quantity', 'core-edition', 'core-installation'],
-  'core-ledger': ['core-quantity', 'core-edition', 'core-installation', 'core-inspection'],
+  'core-ledger': ['core-quantity', 'core-edition', 'core-installation', 'core-inspection', 'core-isolation'],
   'core-document': [...core, ...tests].map((name) => `core-${name}`),
 };
 const everyCore = [...core, ...tests].map((name) => `core-${name}`);

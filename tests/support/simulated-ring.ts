@@ -62,7 +62,7 @@ function oneRing(random: () => number, kind: SimulatedKind, sockets: number): Si
   const change = Math.max(
     ...at.flatMap((_, i) => [differs(meters[2].read(socketAt(i), ['L', 'N']), sound.read({ index: i, ...(at[i] as { u: number; w: number }) }, ['L', 'N'])), differs(meters[3].read(socketAt(i), ['L', 'C']), soundCpc.read({ index: i, ...(at[i] as { u: number; w: number }) }, ['L', 'C']))]),
   );
-  return { fault, change, name: nameOf(fault), readings: { sockets, ordered: true, ends: { r1, rn, r2 }, step2, step3, tried, noiseOhms: noise } };
+  return { fault, change, name: nameOf(fault), readings: { sockets, ordered: true, ends: { r1, rn, r2 }, step2, step3, tried, noiseOhms: noise, cableRatio: own.cpc / own.live } };
 }
 
 function faultOf(kind: SimulatedKind, sockets: number, pick: (most: number) => number): RingFault {

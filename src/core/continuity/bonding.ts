@@ -15,6 +15,7 @@ export function judgeBonding(
   pack: EditionPack,
   material: 'copper' | 'aluminium',
   csaMm2: number | null,
+  lengthMetres: number | null = null,
 ): Judgement {
   if (value.is === 'not-taken') return unjudged('bonding.not-taken', `Recorded as ${value.mark}.`);
   const figure = figureOf(value);
@@ -35,6 +36,18 @@ export function judgeBonding(
   const impliedText = implied
     ? `${ohms(figure)} ÷ ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = about ${toShortest(implied, 0)} m of ${csaMm2} mm²`
     : 'Give the conductor size to see the length this reading implies.';
+  const expected = perMetre && lengthMetres ? divide(multiply(perMetre, exact(lengthMetres)), exact(1000)) : null;
+  const floor = expected ? divide(multiply(expected, exact(8)), exact(10)) : null;
+  if (expected && floor && isAtMost(add(figure, exact('0.01')), floor)) {
+    return {
+      rule: 'bonding.low',
+      verdict: 'doubt',
+      expected: ohms(expected),
+      limit,
+      working: [`${lengthMetres} m of ${csaMm2} mm² is ${ohms(expected)}; ${ohms(figure)} is lower than the conductor allows.`],
+      next: 'A parallel path is still there: part one end (isolated, and clamped for current first), then measure again.',
+    };
+  }
   const within = isAtMost(figure, thumb);
   return {
     rule: within ? 'bonding.within-thumb' : 'bonding.long',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { clerk, colleague, inspector, numbered, opened } from '../../../tests/support/entries';
 import type { Scribe } from '../../../scripts/demo/scribe';
+import { isolationState, mayEnergise } from '../isolation/isolation';
 import { type Actor, admit } from './admit';
 import type { Draft } from './entry';
 import { fold } from './fold';
@@ -112,5 +113,33 @@ describe('admission', () => {
     s.say('document.issued', { documentId: elsewhere, number: 'EICR-1', documentHash: 'a'.repeat(64) });
     s.say('client.named', { name: 'late' });
     expect(refusal(s)).toMatch(/sealed: EICR-1/);
+  });
+
+  it('keeps isolation and links in order: nothing on a record that is not there or has ended, no link cleared twice', () => {
+    const { s, board } = withWay();
+    const isolationId = '0195a000-0000-7000-8000-0000000000c1';
+    const read = (step: 'prove' | 'test' | 're-prove', pair: string | null, volts: number) => s.say('isolation.read', { isolationId, step, pair, place: 'board', volts });
+    read('prove', null, 230);
+    expect(refusal(s)).toMatch(/no such isolation record/);
+    s.drafts.pop();
+    s.say('isolation.begun', { isolationId, scope: { of: 'board', id: board }, permission: 'Ms Sedge', told: null, device: 'main switch', lockable: true, doublePole: true, lock: '7', notice: true, indicatorId: null, provingUnit: 'PU-3', phases: 'single' });
+    expect(verdictOf(s).accepted).toBe(true);
+    read('prove', null, 230);
+    for (const pair of ['L–N', 'L–E', 'N–E']) read('test', pair, 0);
+    read('re-prove', null, 230);
+    expect(verdictOf(s).accepted).toBe(true);
+    const record = fold(numbered(s.drafts)).isolations[0];
+    expect(record && isolationState(record).state).toBe('proved dead');
+    s.say('link.made', { linkId: isolationId, sort: 'L–CPC link', on: { of: 'board', id: board }, where: 'way 1', test: 'R1+R2' });
+    expect(mayEnergise(fold(numbered(s.drafts)).links).ready).toBe(false);
+    s.say('link.cleared', { linkId: isolationId });
+    expect(verdictOf(s).accepted).toBe(true);
+    expect(mayEnergise(fold(numbered(s.drafts)).links).ready).toBe(true);
+    s.say('link.cleared', { linkId: isolationId });
+    expect(refusal(s)).toMatch(/out already/);
+    s.drafts.pop();
+    s.say('isolation.ended', { isolationId, why: 'left site', note: null });
+    read('test', 'L–N', 0);
+    expect(refusal(s)).toMatch(/has ended/);
   });
 });

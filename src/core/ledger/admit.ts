@@ -61,6 +61,19 @@ function admitKind(job: Job, draft: Draft, actor: Actor): Admission {
     }
     case 'observation.noted':
       return draft.body.fields.wayId === null ? accepted : needsWay(job, draft.body.fields.wayId);
+    case 'isolation.begun':
+      return job.isolations.some((record) => record.begun.isolationId === draft.body.isolationId) ? refused('That isolation record is there already.') : accepted;
+    case 'isolation.read':
+    case 'isolation.ended': {
+      const record = job.isolations.find((each) => each.begun.isolationId === draft.body.isolationId);
+      return !record ? refused('There is no such isolation record.') : record.ended ? refused('That isolation has ended. Begin the procedure anew.') : accepted;
+    }
+    case 'link.made':
+      return job.links.some((link) => link.linkId === draft.body.linkId) ? refused('That link is there already.') : accepted;
+    case 'link.cleared': {
+      const link = job.links.find((each) => each.linkId === draft.body.linkId);
+      return !link ? refused('There is no such link.') : link.clearedAt ? refused('That link is out already.') : accepted;
+    }
     case 'declaration.signed':
       return draft.body.role === 'authoriser' && !actor.roles.includes('supervisor')
         ? refused('Only a supervisor authorises a report for the firm.')

@@ -1,3 +1,4 @@
+import type { IsolationRecord, Link } from '../isolation/isolation';
 import type { Board } from '../installation/board';
 import { type SlotKey, slotKey } from '../installation/measurement';
 import type { Way } from '../installation/way';
@@ -65,7 +66,9 @@ function comesLast(job: Job, entry: Entry): boolean {
   return true;
 }
 
-type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures'> & {
+type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures' | 'isolations' | 'links'> & {
+  isolations: IsolationRecord[];
+  links: Link[];
   instruments: Map<string, BodyOf<'instrument.brought'>>;
   boards: Map<string, Board>;
   ways: Map<string, Way>;
@@ -88,6 +91,8 @@ function blank(entries: Map<string, Entry>, strikes: Map<string, Strike>): Draft
     boards: new Map(),
     ways: new Map(),
     readings: new Map(),
+    isolations: [],
+    links: [],
     items: new Map(),
     limitations: [],
     observations: [],
@@ -140,6 +145,21 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
       if (way) job.ways.set(way.id, Object.assign({}, way, entry.body.fields));
       return;
     }
+    case 'isolation.begun':
+      job.isolations.push({ begun: entry.body, begunAt: entry.madeAt, reads: [], ended: null });
+      return;
+    case 'isolation.read':
+      job.isolations = job.isolations.map((record) => (record.begun.isolationId === entry.body.isolationId ? { ...record, reads: [...record.reads, { ...entry.body, at: entry.madeAt }] } : record));
+      return;
+    case 'isolation.ended':
+      job.isolations = job.isolations.map((record) => (record.begun.isolationId === entry.body.isolationId ? { ...record, ended: { ...entry.body, at: entry.madeAt } } : record));
+      return;
+    case 'link.made':
+      job.links.push({ ...entry.body, madeAt: entry.madeAt, clearedAt: null });
+      return;
+    case 'link.cleared':
+      job.links = job.links.map((link) => (link.linkId === entry.body.linkId ? { ...link, clearedAt: entry.madeAt } : link));
+      return;
     case 'item.marked':
       job.items.set(entry.body.item, entry);
       return;

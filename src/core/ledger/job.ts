@@ -1,3 +1,4 @@
+import type { IsolationRecord, Link } from '../isolation/isolation';
 import type { Board } from '../installation/board';
 import type { SlotKey } from '../installation/measurement';
 import type { Supply } from '../installation/supply';
@@ -38,6 +39,8 @@ export type Job = {
   /** In the order of board and way number. */
   readonly ways: ReadonlyMap<string, Way>;
   readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
+  readonly isolations: readonly IsolationRecord[];
+  readonly links: readonly Link[];
   readonly items: ReadonlyMap<string, EntryOf<'item.marked'>>;
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { editionIds } from '../edition/pack';
 import { codes, needsReason, outcomes } from '../inspection/outcome';
 import { boardFields } from '../installation/board';
+import { isolationBegun, isolationEnded, isolationRead, linkCleared, linkMade } from '../isolation/isolation';
 import { subject, testIds } from '../installation/measurement';
 import { supplyFields } from '../installation/supply';
 import { day, line, paragraph } from '../installation/text';
@@ -98,6 +99,11 @@ export const entryKinds = {
       testVolts: z.number().positive().max(1000).nullable(),
     }),
   ),
+  'isolation.begun': kind(isolationBegun),
+  'isolation.read': kind(isolationRead),
+  'isolation.ended': kind(isolationEnded),
+  'link.made': kind(linkMade),
+  'link.cleared': kind(linkCleared),
   'entry.struck': kind(z.object({ entryId: z.uuid(), why: line.min(1) })),
   'item.marked': kind(
     z

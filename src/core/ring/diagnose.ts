@@ -371,7 +371,7 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   let prior = Math.log(usual[fault.kind] / (places[fault.kind] ?? 1));
   if (hasSize(fault)) {
     // One more free figure: the share of its range that the readings leave. Very small ones are no fault.
-    prior -= fault.kind === 'spur' ? 2 : fault.kind === 'bridge' ? 4 : 3;
+    prior -= fault.kind === 'spur' ? 2.5 : fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 5.5 : 2.8) : 3;
     const least = fault.kind === 'contact' || fault.kind === 'joint' ? 0.1 : 0.02;
     if (fit.size < least) prior -= ((least - fit.size) / 0.02) ** 2;
   }

@@ -19,18 +19,18 @@ export type RingFaultKind = RingFault['kind'];
 
 /** How often each kind is met, before any reading: shares of a whole. */
 export const usual: Readonly<Record<RingFaultKind, number>> = {
-  healthy: 0.4,
-  'same leg': 0.06,
-  'one link': 0.04,
-  broken: 0.09,
-  joint: 0.08,
-  spur: 0.1,
-  contact: 0.06,
+  healthy: 0.6,
+  'same leg': 0.05,
+  'one link': 0.03,
+  broken: 0.07,
+  joint: 0.07,
+  spur: 0.09,
+  contact: 0.05,
   loose: 0.02,
-  reversed: 0.05,
+  reversed: 0.04,
   crossed: 0.02,
   'crossed back': 0.01,
-  bridge: 0.07,
+  bridge: 0.06,
 };
 
 const swaps: readonly ConductorPair[] = [['L', 'N'], ['L', 'C'], ['N', 'C']];

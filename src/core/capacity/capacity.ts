@@ -1,0 +1,92 @@
+import { conductorResistance } from '../edition/conductor-resistance';
+import type { EditionPack } from '../edition/pack';
+import type { ReferenceMethod } from '../edition/rows';
+import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
+import { type Judgement, unjudged } from '../quantity/judgement';
+
+export type CapacityContext = {
+  readonly pack: EditionPack;
+  readonly liveCsaMm2: number;
+  readonly method: ReferenceMethod;
+  readonly deviceStandard: string;
+  readonly deviceAmps: number;
+  /** Design current in amperes, as text; null where it is not known. */
+  readonly designAmps: string | null;
+  readonly ring: boolean;
+  /** Correction factors below one, by name: ambient, grouping, insulation. */
+  readonly factors: Readonly<Record<string, string>>;
+};
+
+/** Least capacity in amperes of a ring's cable as installed, and the largest device on it (433.1.204). */
+const ringCableAmps = 20;
+const ringDeviceAmps = [30, 32];
+/** A semi-enclosed fuse operates late: its cable is derated (433.1.202). */
+const rewireableFactor = '0.725';
+
+/** What a flat twin-and-earth cable carries as installed, in amperes, with the arithmetic; null where the edition holds no figure. */
+export function cableCapacity({ pack, liveCsaMm2, method, deviceStandard, factors }: CapacityContext): { readonly amps: Exact; readonly working: string } | null {
+  const row = pack.cableCapacities.find((r) => r.liveMm2 === liveCsaMm2);
+  if (!row) return null;
+  const all = { ...factors, ...(deviceStandard === 'BS 3036' ? { 'BS 3036 fuse': rewireableFactor } : {}) };
+  const amps = Object.values(all).reduce((value, factor) => multiply(value, exact(factor)), exact(row.amps[method]));
+  const named = Object.entries(all).map(([name, factor]) => ` × ${factor} (${name})`).join('');
+  return { amps, working: `Iz = ${row.amps[method]} A (${liveCsaMm2} mm², method ${method})${named}${named ? ` = ${toFixed(amps, 1, 'half-up')} A` : ''}` };
+}
+
+/** Judges Ib ≤ In ≤ Iz for a circuit, or the ring rule (433.1.1, 433.1.204). */
+export function judgeCapacity(context: CapacityContext): Judgement {
+  const capacity = cableCapacity(context);
+  if (!capacity) return unjudged('capacity.no-row', `No capacity is held for ${context.liveCsaMm2} mm² flat twin-and-earth.`, 'Work it out from the table for this cable, and note it.');
+  const device = exact(context.deviceAmps);
+  if (context.ring) return judgeRing(context, capacity);
+  const carries = isAtMost(device, capacity.amps);
+  const design = context.designAmps === null ? null : exact(context.designAmps);
+  const loadFits = design === null || isAtMost(design, device);
+  return {
+    rule: !carries ? 'capacity.device-too-large' : loadFits ? 'capacity.meets' : 'capacity.load-too-large',
+    verdict: carries && loadFits ? 'meets' : 'fails',
+    expected: `In up to ${toFixed(capacity.amps, 1, 'down')} A`,
+    limit: { text: 'Ib ≤ In ≤ Iz', source: `433.1.1, ${context.pack.title}` },
+    working: [capacity.working, ...(design ? [`Ib ${toShortest(design, 2)} A ${loadFits ? '≤' : '>'} In ${context.deviceAmps} A`] : []), `In ${context.deviceAmps} A ${carries ? '≤' : '>'} Iz ${toFixed(capacity.amps, 1, 'half-up')} A`],
+    next: !carries ? 'The device does not protect this cable from overload: a smaller device is a quick fix on the day (item 5.6).' : loadFits ? null : 'The load is more than the device carries: it will trip, or the load is not as described.',
+  };
+}
+
+function judgeRing({ deviceAmps, pack }: CapacityContext, capacity: { amps: Exact; working: string }): Judgement {
+  const deviceFits = ringDeviceAmps.includes(deviceAmps) || deviceAmps < 30;
+  const cableFits = isAtMost(exact(ringCableAmps), capacity.amps);
+  return {
+    rule: !deviceFits ? 'ring.device-too-large' : cableFits ? 'ring.meets' : 'ring.cable-too-small',
+    verdict: deviceFits && cableFits ? 'meets' : 'fails',
+    expected: `30 or 32 A, cable of at least ${ringCableAmps} A as installed`,
+    limit: { text: `30 or 32 A; Iz ≥ ${ringCableAmps} A`, source: `433.1.204, ${pack.title}` },
+    working: [capacity.working, `In ${deviceAmps} A ${deviceFits ? 'suits a ring to BS 1363' : '> 32 A'}`, `Iz ${toFixed(capacity.amps, 1, 'half-up')} A ${cableFits ? '≥' : '<'} ${ringCableAmps} A`],
+    next: !deviceFits ? 'Fit a 32 A device: where the board takes one it is remedied on the day.' : cableFits ? null : 'As installed, in insulation, the cable carries too little for a ring.',
+  };
+}
+
+/** 70 °C against 20 °C: conductors carrying their load. */
+const workingFactor = exact('1.20');
+
+export type DropContext = { readonly pack: EditionPack; readonly liveCsaMm2: number; readonly lengthMetres: number; readonly loadAmps: string; readonly lighting: boolean; readonly ring: boolean };
+
+/** Judges the voltage drop to the furthest point: L–N resistance at working temperature times the load; a ring a quarter of its loop (525, Appendix 4). */
+export function judgeVoltageDrop(context: DropContext): Judgement {
+  const { pack, liveCsaMm2, lengthMetres, loadAmps, lighting, ring } = context;
+  const perMetre = conductorResistance(pack, 'copper', liveCsaMm2);
+  if (!perMetre) return unjudged('drop.no-cable', `No resistance is held for ${liveCsaMm2} mm².`);
+  const loop = divide(multiply(multiply(perMetre, exact(2)), exact(lengthMetres)), exact(1000));
+  const resistance = ring ? divide(loop, exact(4)) : loop;
+  const drop = multiply(multiply(resistance, workingFactor), exact(loadAmps));
+  const percent = lighting ? 3 : 5;
+  const most = divide(multiply(exact(pack.nominalVolts.value), exact(percent)), exact(100));
+  const meets = compare(drop, most) <= 0;
+  return {
+    rule: meets ? 'drop.meets' : 'drop.above',
+    verdict: meets ? 'meets' : 'doubt',
+    expected: null,
+    limit: { text: `${percent} % of ${pack.nominalVolts.value} V = ${toShortest(most, 1)} V`, source: `525.202, Appendix 4, ${pack.title}` },
+    working: [`${ring ? 'a quarter of the loop: ' : ''}${toFixed(resistance, 3, 'half-up')} Ω × 1.20 × ${loadAmps} A = ${toFixed(drop, 2, 'half-up')} V ${meets ? '≤' : '>'} ${toShortest(most, 1)} V`],
+    next: meets ? null : 'Too far for this cable at this load: a larger cable, or less load.',
+  };
+}
