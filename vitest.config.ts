@@ -7,7 +7,7 @@ export default defineConfig({
   resolve: { alias: { 'server-only': serverOnly } },
   test: {
     projects: [
-      { extends: true, test: { name: 'unit', include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] } },
+      { extends: true, test: { name: 'unit', include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'tests/unit/**/*.test.ts'], testTimeout: 30_000 } },
       { extends: true, test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], fileParallelism: false, testTimeout: 30_000 } },
     ],
   },

@@ -65,8 +65,8 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
   s.results(garden, { r1r2: '0.36', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.58' });
 
   s.inspect(items.filter((item) => /^[1-4]\./.test(item)), { ...noExtras, '3.6': 'ok', '3.7': 'LIM gas connection behind fitted cupboard', '4.10': 'ok', '4.9': 'ok' });
-  s.say('observation.noted', { observationId: v7(), fields: { what: 'Insulation resistance of the porch and gatepost lights is below the minimum', where: 'Gatepost light, front garden', why: 'Damp in the fitting lets current leak to earth and will get worse in winter.', code: 'C2', item: '5.3', wayId: porch, regulation: '643.3', livePartsAccessible: false } });
-  s.say('observation.noted', { observationId: v7(), fields: { what: 'RCDs are type AC in front of electronic loads', where: 'Consumer unit, both RCDs', why: 'A load with a DC component can keep a type AC device from tripping.', code: 'C3', item: '4.18', wayId: null, regulation: '531.3.3', livePartsAccessible: false } });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'Insulation resistance of the porch and gatepost lights is below the minimum', where: 'Gatepost light, front garden', why: 'Damp in the fitting lets current leak to earth and will get worse in winter.', code: 'C2', item: '5.3', wayId: porch, regulation: '643.3', livePartsAccessible: false, codeReason: null } });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'RCDs are type AC in front of electronic loads', where: 'Consumer unit, both RCDs', why: 'A load with a DC component can keep a type AC device from tripping.', code: 'C3', item: '4.18', wayId: null, regulation: '531.3.3', livePartsAccessible: false, codeReason: null } });
   return s;
 }
 
@@ -93,7 +93,7 @@ export function cottage(at: Date, instruments: readonly Instrument[]): Scribe {
   s.results(s.way(cu, 5, ['Immersion heater', 'fixed', 1, 'RCBO B 16', '30 A', '2.5/1.5', 'C']), full({ r1r2: '0.17', zs: '61.7', 'rcd-time': '24' }));
   s.results(s.way(cu, 6, ['Outhouse sockets and light', 'sockets', 4, 'RCBO B 16', '30 A', '4/1.5', 'C']), full({ r1r2: '0.52', 'ir-le': '188', zs: '62.1', 'rcd-time': '26' }));
   s.inspect(items, { ...noExtras, '3.1': notHere, '3.2': 'ok', '4.17': 'ok', '5.18': 'ok', '5.11': 'LIM floors not lifted', '6.4': notHere });
-  s.say('observation.noted', { observationId: v7(), fields: { what: 'Cables in the outhouse are held by plastic clips only', where: 'Outhouse, above the door', why: 'In a fire they fall early and can trap whoever goes through.', code: 'C3', item: '5.2', wayId: null, regulation: '521.10.202', livePartsAccessible: false } });
+  s.say('observation.noted', { observationId: v7(), fields: { what: 'Cables in the outhouse are held by plastic clips only', where: 'Outhouse, above the door', why: 'In a fire they fall early and can trap whoever goes through.', code: 'C3', item: '5.2', wayId: null, regulation: '521.10.202', livePartsAccessible: false, codeReason: null } });
   s.say('condition.summarised', { text: 'Well kept for its age. One improvement is recommended in the outhouse; nothing asks for urgent work.' });
   s.say('return.recommended', { dueOn: `${at.getUTCFullYear() + 10}-${dayOf(at).slice(5)}`.replace('-02-29', '-02-28'), reason: 'Owner-occupied home in satisfactory condition' });
   return s;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { exact, toNumber, toShortest } from '../quantity/exact';
+import { loadsFromWays } from './from-ways';
 import { type DemandLoad, demandPurposes, judgeDemand, maximumDemand } from './demand';
 
 const load = (purpose: DemandLoad['purpose'], amps: string, socketInControlUnit = false): DemandLoad => ({ name: `${purpose} ${amps}`, purpose, amps, socketInControlUnit });
@@ -35,4 +36,10 @@ describe('diversity in a dwelling', () => {
   });
   it('shows its arithmetic', () => expect(maximumDemand([load('cooking', '45', true)]).lines[0]?.working).toBe('cooking 45: 10 A + 30 % of 35 A + 5 A for its socket'));
   it.each([['80', 'meets'], ['80.1', 'doubt']])('%s A beside an 80 A fuse: %s', (amps, verdict) => expect(judgeDemand(exact(amps), 80, 'supply fuse').verdict).toBe(verdict));
+
+  it('takes a first list from the ways, by their load and their words', () => {
+    const way = (number: number, description: string, more: object) => ({ id: String(number), boardId: 'b', number, description, deviceAmps: 32, ...more });
+    const ways = [way(1, 'Sockets', { arrangement: 'ring' as const }), way(2, 'Hob', {}), way(3, 'Shower, first floor', {}), way(4, 'Lights', { load: 'lighting' as const, deviceAmps: 6 }), way(5, 'Spare', { arrangement: 'spare' as const }), way(6, 'Boiler', { deviceAmps: 3 }), way(7, 'no device', { deviceAmps: null })];
+    expect(loadsFromWays(ways).map((l) => [l.purpose, l.amps])).toEqual([['sockets', '32'], ['cooking', '32'], ['instant water', '32'], ['lighting', '6'], ['other', '3']]);
+  });
 });

@@ -99,7 +99,7 @@ describe('inspection items', () => {
   it('take the gravest code of their observations', () => {
     const s = opened();
     s.say('item.marked', { item: '5.3', outcome: 'ok', reason: null });
-    const note = (code: Code) => s.say('observation.noted', { observationId: crypto.randomUUID(), fields: { what: 'w', where: 'x', why: 'y', code, item: '5.3', wayId: null, regulation: null, livePartsAccessible: false } });
+    const note = (code: Code) => s.say('observation.noted', { observationId: crypto.randomUUID(), fields: { what: 'w', where: 'x', why: 'y', code, item: '5.3', wayId: null, regulation: null, livePartsAccessible: false, codeReason: null } });
     const now = () => itemOutcome(fold(numbered(s.drafts)), '5.3')?.outcome;
     expect(now()).toBe('ok');
     note('C3');

@@ -8,7 +8,7 @@ import { governing } from '../ledger/governing';
 import { type Job, waysOf } from '../ledger/job';
 import { itemOutcome } from './item-outcome';
 import type { Stage } from './stages';
-import { judgeJob } from './verdicts';
+import { judgeJob, judgeWayCapacity } from './verdicts';
 
 /** Something the document still lacks (`missing`, nothing can be signed before it) or that deserves a look (`query`). */
 export type Gap = { readonly stage: Stage; readonly severity: 'missing' | 'query'; readonly what: string; readonly at: string };
@@ -17,7 +17,7 @@ const blank = (value: unknown): boolean => value === undefined || value === null
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
 export function gapsOf(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey, Judgement> = judgeJob(job, pack)): Gap[] {
-  return [...briefGaps(job), ...originGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, verdicts), ...reviewGaps(job)];
+  return [...briefGaps(job), ...originGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, pack, verdicts), ...reviewGaps(job)];
 }
 
 export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
@@ -168,7 +168,7 @@ function wayGaps(job: Job, way: Way): Gap[] {
   return [...described, ...readingGaps(job, 'circuits', { of: 'way', id: way.id }, due, prefix)];
 }
 
-function findingGaps(job: Job, verdicts: ReadonlyMap<SlotKey, Judgement>): Gap[] {
+function findingGaps(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey, Judgement>): Gap[] {
   const gaps: Gap[] = job.observations.flatMap((observation) =>
     fields('observations', observation, [
       ['what', `Observation ${observation.number}: what was found`],
@@ -185,6 +185,12 @@ function findingGaps(job: Job, verdicts: ReadonlyMap<SlotKey, Judgement>): Gap[]
     if (!noted && reading) {
       const place = way ? `way ${way.number}, ` : '';
       gaps.push({ stage: 'observations', severity: 'query', what: `${place}${measurementOf(reading.body.test).name} does not meet its limit and no observation is tied to it`, at: key });
+    }
+  }
+  for (const way of job.ways.values()) {
+    const capacity = judgeWayCapacity(pack, way);
+    if (capacity?.verdict === 'fails' && !job.observations.some((observation) => observation.wayId === way.id)) {
+      gaps.push({ stage: 'observations', severity: 'query', what: `way ${way.number}, cable and device do not go together and no observation is tied to it`, at: `way-${way.id}-liveCsaMm2` });
     }
   }
   return gaps;

@@ -124,7 +124,7 @@ export function reportOf(job: Job, firm: Firm): Report {
         code: o.code,
         what: o.what,
         where: o.where,
-        why: o.why,
+        why: o.codeReason ? `${o.why} Coded ${o.code} because: ${o.codeReason}.` : o.why,
         item: o.item ?? '—',
         circuit: way ? `${way.number} ${way.description ?? ''}`.trim() : '—',
         regulation: o.regulation || '—',

@@ -1,3 +1,4 @@
+import { judgeCapacity } from '../capacity/capacity';
 import type { EditionPack } from '../edition/pack';
 import { judgeBonding } from '../continuity/bonding';
 import { judgeRadial, judgeRingEnd } from '../continuity/continuity';
@@ -142,6 +143,12 @@ export function judgeWayBreaking(job: Job, pack: EditionPack, way: Way): Judgeme
   const fault = prospectiveFaultCurrent(valueAt(job, { of: 'board', id: way.boardId }, 'board-ipf'), null) ?? jobFaultCurrent(job);
   if (!fault || !way.deviceStandard) return null;
   return judgeBreaking(pack, { standard: way.deviceStandard, type: way.deviceType ?? '', mark: way.breakingMark ?? '' }, fault);
+}
+
+/** Whether a way's cable as installed suits its device; null while either is not described. */
+export function judgeWayCapacity(pack: EditionPack, way: Way): Judgement | null {
+  if (!way.liveCsaMm2 || !way.referenceMethod || !way.deviceAmps) return null;
+  return judgeCapacity({ pack, liveCsaMm2: way.liveCsaMm2, method: way.referenceMethod, deviceStandard: way.deviceStandard ?? '', deviceAmps: way.deviceAmps, designAmps: null, ring: way.arrangement === 'ring', factors: {} });
 }
 
 /** Every slot that holds a standing reading, judged. */

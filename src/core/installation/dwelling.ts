@@ -19,6 +19,7 @@ const megohmsBetween = z.object({ 'L-N': positive.optional(), 'L-C': positive.op
 export const dwellingCable = z.object({ id, from: id, to: id, lengthMetres: metres, liveMm2: size, cpcMm2: size.nullable(), insulationMegohms: megohmsBetween.optional() });
 const wire = z.object({ id, from: z.string().min(1), to: z.string().min(1), lengthMetres: metres, csaMm2: size });
 const switchPositions = z.object({ id, positions: z.record(z.string(), z.array(z.tuple([z.string(), z.string()]))) });
+const place = z.object({ circuit: id, point: id });
 const load = z.object({ id, at: id, between: swap.default(['L', 'N']), ohms: positive });
 export const dwellingPoint = z.object({ id, room: z.string().max(80).default(''), kind: z.enum(['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work']).default('socket') });
 
@@ -26,6 +27,8 @@ export const dwellingCircuit = z.object({
   id,
   name: z.string().max(120).default(''),
   arrangement: z.enum(['ring', 'radial']),
+  /** The sub-board it starts from; the consumer unit where none is said. */
+  board: id.optional(),
   device: z.object({ standard: z.string(), type: z.string(), ratingAmps: positive }).optional(),
   residual: z.object({ milliamps: positive, tripMillis: positive }).optional(),
   points: z.array(dwellingPoint).min(1),
@@ -35,7 +38,6 @@ export const dwellingCircuit = z.object({
   loads: z.array(load).default([]),
 });
 
-const place = z.object({ circuit: id, point: id });
 export const dwellingFault = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('broken'), circuit: id, cable: id, conductor: letter }),
   z.object({ kind: z.literal('joint'), circuit: id, cable: id, conductor: letter, ohms: positive }),
@@ -56,6 +58,8 @@ export const dwelling = z.object({
   bonds: z.array(z.object({ service: id, lengthMetres: metres, csaMm2: size, material: z.enum(conductorMaterials).default('copper') })).default([]),
   /** Pipework that joins two bonded services. */
   pipework: z.array(z.object({ id, between: z.tuple([id, id]), ohms: positive })).default([]),
+  /** Sub-boards, each at the end of a circuit. */
+  boards: z.array(z.object({ id, fedFrom: place })).default([]),
   circuits: z.array(dwellingCircuit).min(1),
   /** Second ways to earth: a point's CPC to the main earthing terminal. */
   earthPaths: z.array(z.object({ id, at: place, ohms: positive })).default([]),
@@ -77,9 +81,9 @@ export function readDwelling(raw: unknown): ReadDwelling {
   return problem ? { ok: false, problem } : { ok: true, dwelling: parsed.data };
 }
 
-function firstContradiction({ circuits, faults, earthPaths, bonds, pipework }: Dwelling): string | null {
+function firstContradiction({ circuits, boards, faults, earthPaths, bonds, pipework }: Dwelling): string | null {
   const twice = (ids: readonly string[]) => ids.find((each, i) => ids.indexOf(each) !== i);
-  const doubled = twice(circuits.map((c) => c.id)) ?? twice(bonds.map((b) => b.service));
+  const doubled = twice(circuits.map((c) => c.id)) ?? twice(bonds.map((b) => b.service)) ?? twice(boards.map((b) => b.id));
   if (doubled) return `${doubled} is there twice.`;
   for (const circuit of circuits) {
     const where = `Circuit ${circuit.id}`;
@@ -107,6 +111,19 @@ function firstContradiction({ circuits, faults, earthPaths, bonds, pipework }: D
     const loose = circuit.loads.find((l) => !known.has(l.at));
     if (loose) return `${where}: load ${loose.id} is at ${loose.at}, which is not there.`;
   }
+  for (const board of boards) {
+    const seen = new Set<string>();
+    for (let at: string | undefined = board.id; at !== undefined; ) {
+      if (seen.has(at)) return `Board ${board.id} is fed from itself.`;
+      seen.add(at);
+      const { circuit, point } = boards.find((b) => b.id === at)?.fedFrom ?? { circuit: '', point: '' };
+      const feeder = circuits.find((c) => c.id === circuit);
+      if (!feeder?.points.some((p) => p.id === point)) return `Board ${at} is fed from ${circuit}/${point}, which is not there.`;
+      at = feeder.board;
+    }
+  }
+  const unboarded = circuits.find((c) => c.board !== undefined && !boards.some((b) => b.id === c.board));
+  if (unboarded) return `Circuit ${unboarded.id} starts from board ${unboarded.board}, which is not there.`;
   const circuitOf = new Map(circuits.map((c) => [c.id, c]));
   const missing = (circuit: string, point?: string, cable?: string): string | null => {
     const found = circuitOf.get(circuit);

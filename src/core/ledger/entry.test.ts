@@ -38,6 +38,11 @@ describe('reading an entry from outside', () => {
 });
 
 describe('versions', () => {
+  it('reads an observation of the first version with no reason for its code', () => {
+    const fields = { what: 'w', where: 'x', why: 'y', code: 'C3', item: null, wayId: null, regulation: null, livePartsAccessible: false };
+    const read = readDraft(raw({ kind: 'observation.noted', version: 1, body: { observationId: id, fields } }));
+    expect(read).toMatchObject({ ok: true, draft: { version: 2, body: { fields: { ...fields, codeReason: null } } } });
+  });
   it('number upcasts without gaps, each carrying the one before up', () => {
     const steps = [(body: unknown) => ({ ...(body as object), two: true }), (body: unknown) => ({ ...(body as object), three: true })];
     expect(upcast({}, 1, steps)).toEqual({ two: true, three: true });
@@ -49,6 +54,6 @@ describe('versions', () => {
     for (const name of entryKindNames) expect(currentVersion(name)).toBe(entryKinds[name].upcasts.length + 1);
   });
   it('name every kind in the past tense', () => {
-    for (const name of entryKindNames) expect(name).toMatch(/^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden)$/);
+    for (const name of entryKindNames) expect(name).toMatch(/^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden|begun|read|made)$/);
   });
 });

@@ -57,10 +57,18 @@ export const observationFields = z.object({
   wayId: z.uuid().nullable(),
   regulation: line.nullable(),
   livePartsAccessible: z.boolean(),
+  /** Why the inspector's code is not the one proposed; null where it is, or where none was. */
+  codeReason: line.nullable(),
 });
 
 export const declarationRoles = ['inspector', 'authoriser'] as const;
 export type DeclarationRole = (typeof declarationRoles)[number];
+
+/** observation.noted 1 → 2: a changed proposal keeps the inspector's reason. */
+function addCodeReason(body: unknown): unknown {
+  const { fields, ...rest } = (body ?? {}) as { fields?: object };
+  return { ...rest, fields: { codeReason: null, ...fields } };
+}
 
 /** One version of a kind's body, and how the version before it is read as this one. */
 type KindVersions = { readonly body: z.ZodType; readonly upcasts: readonly ((body: unknown) => unknown)[] };
@@ -122,7 +130,7 @@ export const entryKinds = {
       agreedWith: line.nullable(),
     }),
   ),
-  'observation.noted': kind(z.object({ observationId: z.uuid(), fields: observationFields })),
+  'observation.noted': kind(z.object({ observationId: z.uuid(), fields: observationFields }), [addCodeReason]),
   'assessment.overruled': kind(
     z.object({ outcome: z.enum(['satisfactory', 'unsatisfactory']), reason: paragraph.min(1) }),
   ),

@@ -58,6 +58,17 @@ describe('procedures on a sound house', () => {
     const [, , ne] = borrowed.volts({ supplyOn: true, off: new Map([['sockets', ['L', 'N']]]) }, 'sockets', 'hall');
     expect(ne?.volts).toBeGreaterThan(200);
   });
+  it('a circuit of a sub-board adds the sub-main to its loop', () => {
+    const withBoard = (d: Dwelling): Dwelling => {
+      const [, lights] = d.circuits;
+      if (!lights) return d;
+      return { ...d, boards: [{ id: 'outhouse', fedFrom: { circuit: 'lights', point: 'gatepost' } }], circuits: [...d.circuits, { ...lights, id: 'shed', board: 'outhouse', loads: [] }] };
+    };
+    const m = meter([], idealInstrument, withBoard);
+    expect(m.earthLoop('shed', 'stairs').true).toBeCloseTo((m.earthLoop('lights', 'gatepost').true ?? 0) + (9 * 30.2) / 1000, 6);
+    expect(readDwelling({ ...withBoard(house()), boards: [{ id: 'outhouse', fedFrom: { circuit: 'shed', point: 'stairs' } }] })).toMatchObject({ ok: false, problem: 'Board outhouse is fed from itself.' });
+    expect(readDwelling({ ...withBoard(house()), boards: [] })).toMatchObject({ ok: false, problem: expect.stringContaining('starts from board outhouse') });
+  });
   it('trips an RCD only where there is a way to earth', () => {
     expect(meter().tripTime('sockets', 'hall').value).toMatchObject({ is: 'number' });
     expect(meter([{ kind: 'broken', circuit: 'sockets', cable: 'spur', conductor: 'C' }]).tripTime('sockets', 'garden room').value).toEqual({ is: 'over', bound: '300' });

@@ -57,7 +57,7 @@ export function wiringOf(dwelling: Dwelling, standing: Standing, pack: EditionPa
   for (const circuit of dwelling.circuits) {
     const at = (terminal: string) => `${circuit.id}/${terminal}`;
     const off = standing.off.get(circuit.id) ?? [];
-    for (const [c, bar] of [['L', 'BUS.L'], ['N', 'BAR.N'], ['C', 'MET']] as const) {
+    for (const [c, bar] of barsOf(dwelling, circuit)) {
       for (const end of endsOf(circuit)) {
         terminals.push(at(`${end}.${c}`));
         if (!off.includes(c)) joins.push([at(`${end}.${c}`), bar]);
@@ -88,6 +88,13 @@ export function wiringOf(dwelling: Dwelling, standing: Standing, pack: EditionPa
   addFaults(dwelling, resistors, joins);
   if (problem) return { ok: false, problem };
   return { ok: true, network: { resistors, joins, terminals, sources: [{ id: 'supply', plus: 'SOURCE', minus: 'STAR', volts: supply.volts }] } };
+}
+
+/** Where a circuit's conductors are connected: the consumer unit's bars, or the end of the circuit that feeds its board. */
+function barsOf(dwelling: Dwelling, circuit: DwellingCircuit): readonly (readonly [ConductorLetter, string])[] {
+  const board = dwelling.boards.find((b) => b.id === circuit.board);
+  if (!board) return [['L', 'BUS.L'], ['N', 'BAR.N'], ['C', 'MET']];
+  return conductorLetters.map((c) => [c, `${board.fedFrom.circuit}/${board.fedFrom.point}.${c}`]);
 }
 
 export const endsOf = (circuit: DwellingCircuit): readonly string[] => (circuit.arrangement === 'ring' ? ['A', 'B'] : ['board']);

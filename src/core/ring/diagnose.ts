@@ -173,9 +173,8 @@ function evidenceOf(readings: RingReadings): Evidence {
   const unstable = new Set<number>();
   const figure = (reading: RingReading, socket: number | null) => {
     if (typeof reading !== 'object') return { value: reading === 'open' ? null : reading, sigma };
-    // What moved was worst at its highest; the lowest is nearest to the conductors alone.
     if (socket !== null) unstable.add(socket);
-    return { value: reading.low, sigma: sigma + (reading.high - reading.low) / 2 };
+    return { value: (reading.low + reading.high) / 2, sigma: sigma + (reading.high - reading.low) / 4 };
   };
   const bySocket = Array.from({ length: readings.sockets }, (_, socket): Observed[] => {
     const of = (step: Linked, pair: ConductorPair, reading: RingReading | null | undefined): Observed[] => (reading === null || reading === undefined ? [] : [{ socket, step, pair, ...figure(reading, socket) }]);
@@ -377,7 +376,7 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   }
   prior += ratioBelief(fit.cpc / fit.live, evidence.cableRatio);
   const touchesUnstable = 'socket' in fault && evidence.unstable.has(fault.socket);
-  if (evidence.unstable.size > 0) prior += touchesUnstable && fault.kind === 'contact' ? 4 : -1;
+  if (evidence.unstable.size > 0) prior += touchesUnstable && fault.kind === 'contact' ? 7 : -2;
   return prior;
 }
 

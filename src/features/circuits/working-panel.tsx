@@ -1,6 +1,6 @@
 'use client';
 
-import { judgeValue, judgeWayBreaking } from '../../core/document/verdicts';
+import { judgeValue, judgeWayBreaking, judgeWayCapacity } from '../../core/document/verdicts';
 import { measurementOf, slotKey } from '../../core/installation/measurement';
 import type { Way } from '../../core/installation/way';
 import { governing } from '../../core/ledger/governing';
@@ -25,6 +25,7 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
   const value = parsed ? (parsed.ok ? parsed.value : null) : (standing?.body.value ?? null);
   const judgement = on && test && value ? judgeValue(job, pack, on, test, value, parsed ? 'measured' : standing?.body.how, standing?.body.testVolts ?? null) : null;
   const breaking = way && (column.id === 'device' || column.id === 'breaking') ? judgeWayBreaking(job, pack, way) : null;
+  const capacity = way && ['device', 'cable', 'method'].includes(column.id) ? judgeWayCapacity(pack, way) : null;
   const problem = parsed && !parsed.ok && typing === null ? parsed.problem : doubtful && typing === null ? doubtful.problem : parsed && !parsed.ok ? parsed.problem : null;
   const spec = test ? measurementOf(test).spec : null;
   const shownJudgement = judgement ?? breaking;
@@ -51,6 +52,12 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
         )}
         {breaking && <VerdictMark verdict={breaking.verdict} worded />}
         {shownJudgement && <Working judgement={shownJudgement} />}
+        {capacity && (
+          <div className={breaking ? 'pt-2' : ''}>
+            <VerdictMark verdict={capacity.verdict} worded />
+            <Working judgement={capacity} />
+          </div>
+        )}
         {test === 'zs' && way && <OverrideLimit way={way} />}
       </div>
       <div className="text-sm">

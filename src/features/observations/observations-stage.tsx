@@ -4,19 +4,20 @@ import { useSearchParams } from 'next/navigation';
 import { Suspense, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
+import { adviseCode } from '../../core/inspection/code-advice';
 import { type Code, codeMeaning, codes } from '../../core/inspection/outcome';
 import type { Observation } from '../../core/ledger/job';
 import type { BodyOf } from '../../core/ledger/kinds';
 import { Button } from '../../ui/button';
 import { useJob } from '../ledger/job-provider';
 import { showMoment } from '../ledger/struck-readings';
-import { CodeAdvice } from './code-advice';
+import { type Answers, CodeAdvice, useFinding } from './code-advice';
 import { CodeBadge } from './code-badge';
 
 type Fields = BodyOf<'observation.noted'>['fields'];
 type Form = Omit<Fields, 'code'> & { readonly code: Code | null; readonly id: string | null };
 
-const blank: Form = { id: null, what: '', where: '', why: '', code: null, item: null, wayId: null, regulation: null, livePartsAccessible: false };
+const blank: Form = { id: null, what: '', where: '', why: '', code: null, item: null, wayId: null, regulation: null, livePartsAccessible: false, codeReason: null };
 
 export function ObservationsStage() {
   return (
@@ -33,8 +34,8 @@ function Observations() {
   const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
   const [form, setForm] = useState<Form>({ ...blank, item: pack.inspectionEicr.some((row) => row.item === asked.item) ? asked.item : null, code: asked.code });
   const edit = (observation: Observation) => {
-    const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible } = observation;
-    setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible });
+    const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason } = observation;
+    setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason });
   };
   const strike = (observation: Observation) => {
     const outcome = append([{ kind: 'entry.struck', body: { entryId: observation.entryId, why: 'Not an observation after all' } }]);
@@ -110,20 +111,30 @@ function ObservationForm({ form, setForm }: { form: Form; setForm: (form: Form) 
   const set = (part: Partial<Form>) => setForm({ ...form, ...part });
   const input = 'min-h-9 w-full rounded-md border border-rule-strong bg-sheet px-2';
   const { code } = form;
-  const lacking = [!form.what.trim() && 'what', !form.where.trim() && 'where', !form.why.trim() && 'why it matters', !code && 'the code'].filter(Boolean);
+  const [answers, setAnswers] = useState<Answers>({});
+  const finding = useFinding(form.what);
+  const proposed = finding ? adviseCode(finding, answers).code : null;
+  const differs = proposed !== null && code !== null && code !== proposed;
+  const lacking = [!form.what.trim() && 'what', !form.where.trim() && 'where', !form.why.trim() && 'why it matters', !code && 'the code', differs && !form.codeReason?.trim() && 'why this code'].filter(Boolean);
   const record = () => {
     if (!code) return;
     const { id, ...fields } = form;
-    const outcome = append([{ kind: 'observation.noted', body: { observationId: id ?? v7(), fields: { ...fields, what: form.what.trim(), where: form.where.trim(), why: form.why.trim(), code } } }]);
-    if (outcome.ok) setForm(blank);
-    else toast(outcome.reason);
+    const outcome = append([{ kind: 'observation.noted', body: { observationId: id ?? v7(), fields: { ...fields, what: form.what.trim(), where: form.where.trim(), why: form.why.trim(), code, codeReason: differs ? form.codeReason?.trim() || null : null } } }]);
+    if (!outcome.ok) return toast(outcome.reason);
+    setForm(blank);
+    setAnswers({});
+  };
+  const take = (given: Answers) => {
+    setAnswers(given);
+    const next = finding ? adviseCode(finding, given).code : null;
+    if (next !== null && next !== 'none') set({ code: next });
   };
   return (
     <section aria-labelledby="write" className="margin-line h-fit space-y-2 pl-4 lg:sticky lg:top-36">
       <h2 id="write" className="text-lg">
         {form.id ? 'Change the observation' : 'Write an observation'}
       </h2>
-      <CodeAdvice item={form.item} what={form.what} choose={(row) => set({ what: row.finding, item: row.item, regulation: row.regulations || null, code: codes.find((c) => c === row.usual) ?? form.code })} />
+      <CodeAdvice item={form.item} what={form.what} answers={answers} answer={take} choose={(row) => set({ what: row.finding, item: row.item, regulation: row.regulations || null, code: codes.find((c) => c === row.usual) ?? form.code })} />
       <label className="block text-sm font-semibold">
         What was found
         <textarea rows={2} className={`${input} font-normal`} value={form.what} onChange={(e) => set({ what: e.target.value })} />
@@ -173,6 +184,12 @@ function ObservationForm({ form, setForm }: { form: Form; setForm: (form: Form) 
           <p className="pt-1 text-sm">
             <strong>{codeMeaning[code].title}.</strong> {codeMeaning[code].action}
           </p>
+        )}
+        {differs && (
+          <label className="block pt-1 text-sm font-semibold">
+            Why {code} and not {proposed === 'none' ? 'no code' : proposed}
+            <input className={`${input} font-normal`} maxLength={200} value={form.codeReason ?? ''} onChange={(e) => set({ codeReason: e.target.value })} />
+          </label>
         )}
         {code === 'C1' && (
           <p className="border-l-4 border-ink pl-2 text-sm font-semibold">

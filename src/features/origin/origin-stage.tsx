@@ -12,6 +12,7 @@ import { InHandLine, useInHand } from '../ledger/in-hand';
 import { useJob } from '../ledger/job-provider';
 import { ReadingField } from '../ledger/reading-field';
 import { useWanted } from '../ledger/use-wanted';
+import { DemandLines } from './demand-lines';
 import { VerdictMark, Working } from '../ledger/verdict-mark';
 
 const serviceName: Record<BondedService, string> = { water: 'Water', gas: 'Gas', oil: 'Oil', steel: 'Structural steel', lightning: 'Lightning protection', other: 'Other' };
@@ -85,6 +86,7 @@ export function OriginStage() {
         <EntryField label="Other sources" shown={supply.otherSources ?? ''} parse={asLine} commit={(otherSources) => record({ otherSources })} hint="Solar, storage, generator; write none where there are none." {...field('otherSources')} />
         <EntryField label="Meter tails" unit="mm²" inputMode="decimal" shown={number(supply.tailsCsaMm2)} parse={asNumber(1, 300)} commit={(tailsCsaMm2) => record({ tailsCsaMm2 })} />
         <EntryField label="Maximum demand" unit="A" inputMode="decimal" shown={number(supply.maximumDemandAmps)} parse={asNumber(1, 1000)} commit={(maximumDemandAmps) => record({ maximumDemandAmps })} {...field('maximumDemandAmps')} />
+        <DemandLines take={(maximumDemandAmps) => record({ maximumDemandAmps })} />
         <h2 className="pb-1 pt-6 text-xl">Earthing and bonding</h2>
         {supply.earthing === 'TT' && (
           <>

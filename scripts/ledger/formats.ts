@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { demandInput } from '../../src/core/demand/demand';
+import { editionIds } from '../../src/core/edition/pack';
+import { dwelling } from '../../src/core/installation/dwelling';
+import { earthingSystems } from '../../src/core/installation/supply';
+import { locationPoint, opening } from '../../src/core/insulation/locate';
+import { referenceCase } from '../../src/core/network/reference-case';
+
+const ohms = z.number().min(0).max(100_000);
+const ringReading = z.union([ohms, z.literal('open'), z.object({ low: ohms, high: ohms }), z.null()]);
+const pair = z.tuple([z.enum(['L', 'N', 'C']), z.enum(['L', 'N', 'C'])]);
+
+/** Readings of a ring: ends, steps 2 and 3 at each socket, and whatever else was tried. Ohms; `"open"`; null where not read. */
+export const ringInput = z
+  .object({
+    format: z.literal('orange-ledger/ring/1'),
+    sockets: z.number().int().min(1).max(60),
+    ordered: z.boolean().default(true),
+    cable: z.object({ liveMm2: z.number().positive(), cpcMm2: z.number().positive() }).optional(),
+    ends: z.object({ r1: ringReading.optional(), rn: ringReading.optional(), r2: ringReading.optional() }).default({}),
+    step2: z.array(ringReading).default([]),
+    step3: z.array(ringReading).default([]),
+    sameSide: z.array(ringReading).optional(),
+    tried: z.array(z.object({ socket: z.number().int().min(1), step: z.union([z.literal(2), z.literal(3)]), pair, reading: z.union([ohms, z.literal('open')]) })).default([]),
+    noiseOhms: z.number().positive().max(1).optional(),
+  })
+  .refine((r) => r.step2.length <= r.sockets && r.step3.length <= r.sockets && r.tried.every((t) => t.socket <= r.sockets), { error: 'more readings than sockets' });
+
+const megohms = z.number().min(0).nullable().default(null);
+export const insulationInput = z.object({
+  format: z.literal('orange-ledger/insulation/1'),
+  points: z.array(locationPoint).min(1),
+  openings: z.array(opening).default([]),
+  pairs: z.object({ ln: megohms, le: megohms, ne: megohms }).optional(),
+  limitMegohms: z.number().positive().default(1),
+});
+
+export const limitsInput = z.object({
+  format: z.literal('orange-ledger/limits/1'),
+  standard: z.string().min(1),
+  type: z.string().default(''),
+  ratingAmps: z.number().positive(),
+  earthing: z.enum(earthingSystems).default('TN-C-S'),
+  residualMilliamps: z.number().positive().optional(),
+  mark: z.string().default(''),
+  edition: z.enum(editionIds).default('bs7671-2018-a2'),
+});
+
+/** A job as its entries in ledger order: what the application exports. */
+export const jobInput = z.object({ format: z.literal('orange-ledger/job/1'), entries: z.array(z.looseObject({ madeBy: z.string(), seq: z.number().int().nullable() })).min(1) });
+
+/** What each verb reads, published as JSON Schema in docs/formats. */
+export const formats = { case: referenceCase, installation: dwelling, ring: ringInput, insulation: insulationInput, limits: limitsInput, demand: demandInput, job: jobInput } as const;
+export type FormatName = keyof typeof formats;
+export const formatNames = Object.keys(formats) as FormatName[];
+
+export const schemaText = (name: FormatName): string => `${JSON.stringify(z.toJSONSchema(formats[name], { io: 'input', unrepresentable: 'any' }), null, 2)}\n`;

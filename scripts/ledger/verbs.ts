@@ -1,0 +1,130 @@
+import type { z } from 'zod';
+import { gapsOf, missing } from '../../src/core/document/gaps';
+import { judgeJob } from '../../src/core/document/verdicts';
+import { judgeDemand, maximumDemand } from '../../src/core/demand/demand';
+import { breakingCapacity } from '../../src/core/edition/breaking-capacity';
+import { conductorResistance } from '../../src/core/edition/conductor-resistance';
+import { editionPack } from '../../src/core/edition/editions';
+import { loopLimit } from '../../src/core/edition/loop-limit';
+import { readDwelling } from '../../src/core/installation/dwelling';
+import { insulationPattern, locateFault } from '../../src/core/insulation/locate';
+import { type Entry, readDraft } from '../../src/core/ledger/entry';
+import { fold } from '../../src/core/ledger/fold';
+import { idealInstrument, meterOn } from '../../src/core/meter/meter';
+import { solveCase } from '../../src/core/network/reference-case';
+import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quantity/exact';
+import { diagnoseRing } from '../../src/core/ring/diagnose';
+import { explainRing } from '../../src/core/ring/explain';
+import { demandInput } from '../../src/core/demand/demand';
+import { insulationInput, jobInput, limitsInput, ringInput } from './formats';
+
+/** What a verb answers: 0 fine, 1 findings, 2 input that cannot be used, with the reason. */
+export type Answer = { readonly exit: 0 | 1; readonly output: unknown } | { readonly exit: 2; readonly output: { readonly problem: string } };
+const unusable = (problem: string): Answer => ({ exit: 2, output: { problem } });
+
+function reading<T extends z.ZodType>(schema: T, raw: unknown): { ok: true; value: z.infer<T> } | { ok: false; answer: Answer } {
+  const parsed = schema.safeParse(raw);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const issue = parsed.error.issues[0];
+  return { ok: false, answer: unusable(`${issue?.path.join('.') || 'whole file'}: ${issue?.message ?? 'unreadable'}`) };
+}
+const defaultPack = editionPack('bs7671-2018-a2');
+
+function solve(raw: unknown): Answer {
+  const solved = solveCase(raw);
+  return solved.ok ? { exit: 0, output: { id: solved.id, readings: solved.readings } } : unusable(solved.problem);
+}
+
+function check(raw: unknown): Answer {
+  const input = reading(jobInput, raw);
+  if (!input.ok) return input.answer;
+  const entries: Entry[] = [];
+  for (const [index, { madeBy, seq, ...draft }] of input.value.entries.entries()) {
+    const read = readDraft(draft);
+    if (!read.ok) return unusable(`entries.${index}: ${read.problem}`);
+    entries.push({ ...read.draft, madeBy, seq });
+  }
+  const job = fold(entries);
+  if (!job.opened) return unusable('entries: the job was never opened.');
+  const pack = editionPack(job.opened.body.edition);
+  const verdicts = judgeJob(job, pack);
+  const gaps = gapsOf(job, pack, verdicts);
+  const wrong = [...verdicts.values()].filter((v) => v.verdict === 'fails' || v.verdict === 'doubt').length;
+  return { exit: wrong + missing(gaps).length > 0 ? 1 : 0, output: { edition: pack.title, verdicts: [...verdicts].map(([at, judgement]) => ({ at, ...judgement })), gaps } };
+}
+
+function ring(raw: unknown): Answer {
+  const input = reading(ringInput, raw);
+  if (!input.ok) return input.answer;
+  const { cable, tried, sockets, ordered, ends, step2, step3, sameSide, noiseOhms } = input.value;
+  const rest = { sockets, ordered, ends, step2, step3, sameSide, noiseOhms };
+  const [live, cpc] = cable ? [conductorResistance(defaultPack, 'copper', cable.liveMm2), conductorResistance(defaultPack, 'copper', cable.cpcMm2)] : [null, null];
+  if (cable && (!live || !cpc)) return unusable(`cable: no resistance is held for ${cable.liveMm2}/${cable.cpcMm2} mm².`);
+  const fill = (values: typeof rest.step2) => Array.from({ length: rest.sockets }, (_, i) => values[i] ?? null);
+  const readings = { ...rest, step2: fill(rest.step2), step3: fill(rest.step3), tried: tried.map((t) => ({ ...t, socket: t.socket - 1 })), cableRatio: live && cpc ? toNumber(cpc) / toNumber(live) : undefined };
+  const report = explainRing(diagnoseRing(readings), readings, cable ?? null, defaultPack);
+  return { exit: report.explanations[0]?.kind === 'healthy' && !report.cable ? 0 : 1, output: report };
+}
+
+function insulation(raw: unknown): Answer {
+  const input = reading(insulationInput, raw);
+  if (!input.ok) return input.answer;
+  const { points, openings, pairs, limitMegohms } = input.value;
+  const located = locateFault(points, openings);
+  if (!located.ok) return unusable(located.problem);
+  const pattern = pairs ? insulationPattern(pairs, limitMegohms) : null;
+  const low = pattern !== null || openings.some((o) => o.boardSide === 'low' || o.farSide === 'low');
+  return { exit: low || !pairs ? 1 : 0, output: { pattern, ...located.location } };
+}
+
+function predict(raw: unknown): Answer {
+  const read = readDwelling(raw);
+  if (!read.ok) return unusable(read.problem);
+  const on = meterOn(read.dwelling, defaultPack, { ...idealInstrument, ohmResolution: 0.001 });
+  if (!on.ok) return unusable(on.problem);
+  const { meter } = on;
+  const figure = ({ true: value }: { true: number | null }) => (value === null ? null : Number(value.toPrecision(6)));
+  const perPoint = (all: readonly { point: string; true: number | null }[]) => Object.fromEntries(all.map((each) => [each.point, figure(each)]));
+  const circuits = read.dwelling.circuits.map((circuit) => ({
+    id: circuit.id,
+    ...(circuit.arrangement === 'ring'
+      ? { r1: figure(meter.ringEnd(circuit.id, 'L')), rn: figure(meter.ringEnd(circuit.id, 'N')), r2: figure(meter.ringEnd(circuit.id, 'C')), step2: perPoint(meter.ringStep(circuit.id, 2)), step3: perPoint(meter.ringStep(circuit.id, 3)) }
+      : { 'R1+R2': perPoint(meter.lineAndCpc(circuit.id)) }),
+    R2: perPoint(meter.cpcAlone(circuit.id)),
+    insulation: { 'L–N': figure(meter.insulation(circuit.id, ['L', 'N'])), 'L–E': figure(meter.insulation(circuit.id, ['L', 'C'])), 'N–E': figure(meter.insulation(circuit.id, ['N', 'C'])) },
+    Zs: Object.fromEntries(circuit.points.map((point) => [point.id, figure(meter.earthLoop(circuit.id, point.id))])),
+  }));
+  const bonding = Object.fromEntries(read.dwelling.bonds.map((bond) => [bond.service, figure(meter.bonding(bond.service))]));
+  return { exit: 0, output: { units: 'ohm; insulation in megohm; Ipf in kiloamperes; null is open', Ze: figure(meter.externalLoop()), Ipf: { 'L–N': figure(meter.faultCurrent('L–N')), 'L–E': figure(meter.faultCurrent('L–E')) }, bonding, circuits } };
+}
+
+function limits(raw: unknown): Answer {
+  const input = reading(limitsInput, raw);
+  if (!input.ok) return input.answer;
+  const { standard, type, ratingAmps, earthing, residualMilliamps, mark, edition } = input.value;
+  const pack = editionPack(edition);
+  const times = earthing === 'TT' ? [0.2, 1] : [0.4, 5];
+  const loops = times.map((seconds) => {
+    const limit = loopLimit(pack, { standard, type, ratingAmps }, seconds);
+    if (!limit.found) return { seconds, maxZsOhms: null, why: limit.why };
+    return { seconds, maxZsOhms: toFixed(limit.maxZs, 4, 'half-up'), atAmbientOhms: toFixed(multiply(exact(pack.ambientFactor.value), limit.maxZs), 4, 'half-up'), source: limit.source, confidence: limit.confidence, working: limit.working };
+  });
+  const capacity = breakingCapacity(pack, standard, type, mark);
+  const residual = residualMilliamps ? { maxZsOhms: toFixed(divide(multiply(exact(pack.touchVolts.value), exact(1000)), exact(residualMilliamps)), 1, 'half-up'), working: `${pack.touchVolts.value} V ÷ ${residualMilliamps} mA` } : null;
+  const known = loops.some((loop) => loop.maxZsOhms !== null);
+  return { exit: known ? 0 : 1, output: { edition: pack.title, loops, residual, breaking: capacity.found ? { ratedKiloamps: toFixed(capacity.rated, 1, 'half-up'), source: capacity.source } : { why: capacity.why } } };
+}
+
+function demand(raw: unknown): Answer {
+  const input = reading(demandInput, raw);
+  if (!input.ok) return input.answer;
+  const { loads, supplyFuseAmps, boardAmps, overrideAmps, overrideReason } = input.value;
+  if (overrideAmps && !overrideReason) return unusable('overrideReason: a demand of your own needs its reason.');
+  const found = maximumDemand(loads);
+  const total = overrideAmps ? exact(overrideAmps) : found.total;
+  const judged = [supplyFuseAmps ? judgeDemand(total, supplyFuseAmps, 'supply fuse') : null, boardAmps ? judgeDemand(total, boardAmps, 'board') : null].filter((j) => j !== null);
+  const shown = { lines: found.lines.map((line) => ({ purpose: line.purpose, connectedAmps: toFixed(line.connected, 2, 'half-up'), demandAmps: toFixed(line.demand, 2, 'half-up'), working: line.working })), calculatedAmps: toFixed(found.total, 2, 'half-up'), demandAmps: toFixed(total, 2, 'half-up'), override: overrideAmps ? overrideReason : null, judged };
+  return { exit: judged.some((j) => j.verdict !== 'meets') ? 1 : 0, output: shown };
+}
+
+export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = { solve, check, ring, insulation, predict, limits, demand };
