@@ -79,3 +79,17 @@ const rings = Array.from({ length: 84 }, (_, i) => simulatedRing(random, faultKi
 tell(figureOf('diagnosis of a ring of 14 sockets, every kind of fault', 'ms', await timed(84, (i) => diagnoseRing(rings[(i + 84) % 84] ?? rings[0]!)), 'under 30 ms'));
 const row = Array.from({ length: 24 }, (_, i) => ({ id: `P${i}`, after: i === 0 ? null : `P${i - 1}`, kind: 'socket' as const }));
 tell(figureOf('next opening on a circuit of 24 points', 'ms', await timed(60, () => locateFault(row, []))));
+const found: number[] = [];
+for (const { id } of row) {
+  const openings: { before: string; boardSide: 'low' | 'well'; farSide: 'low' | 'well' }[] = [];
+  for (;;) {
+    const located = locateFault(row, openings);
+    if (!located.ok) throw new Error(located.problem);
+    const { next } = located.location;
+    if (!next) break;
+    const far = Number(id.slice(1)) >= Number(next.before.slice(1));
+    openings.push({ before: next.before, boardSide: far ? 'well' : 'low', farSide: far ? 'low' : 'well' });
+  }
+  found.push(openings.length);
+}
+tell(figureOf('openings to find a fault among 24 sections, each in turn', 'openings', found, `log2 24 = ${Math.log2(24).toFixed(1)}`));

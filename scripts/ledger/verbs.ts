@@ -120,7 +120,7 @@ function demand(raw: unknown): Answer {
   if (!input.ok) return input.answer;
   const { loads, supplyFuseAmps, boardAmps, overrideAmps, overrideReason } = input.value;
   if (overrideAmps && !overrideReason) return unusable('overrideReason: a demand of your own needs its reason.');
-  const found = maximumDemand(loads);
+  const found = maximumDemand(loads, defaultPack);
   const total = overrideAmps ? exact(overrideAmps) : found.total;
   const judged = [supplyFuseAmps ? judgeDemand(total, supplyFuseAmps, 'supply fuse') : null, boardAmps ? judgeDemand(total, boardAmps, 'board') : null].filter((j) => j !== null);
   const shown = { lines: found.lines.map((line) => ({ purpose: line.purpose, connectedAmps: toFixed(line.connected, 2, 'half-up'), demandAmps: toFixed(line.demand, 2, 'half-up'), working: line.working })), calculatedAmps: toFixed(found.total, 2, 'half-up'), demandAmps: toFixed(total, 2, 'half-up'), override: overrideAmps ? overrideReason : null, judged };

@@ -17,17 +17,11 @@ export type CapacityContext = {
   readonly factors: Readonly<Record<string, string>>;
 };
 
-/** Least capacity in amperes of a ring's cable as installed, and the largest device on it (433.1.204). */
-const ringCableAmps = 20;
-const ringDeviceAmps = [30, 32];
-/** A semi-enclosed fuse operates late: its cable is derated (433.1.202). */
-const rewireableFactor = '0.725';
-
 /** What a flat twin-and-earth cable carries as installed, in amperes, with the arithmetic; null where the edition holds no figure. */
 export function cableCapacity({ pack, liveCsaMm2, method, deviceStandard, factors }: CapacityContext): { readonly amps: Exact; readonly working: string } | null {
   const row = pack.cableCapacities.find((r) => r.liveMm2 === liveCsaMm2);
   if (!row) return null;
-  const all = { ...factors, ...(deviceStandard === 'BS 3036' ? { 'BS 3036 fuse': rewireableFactor } : {}) };
+  const all = { ...factors, ...(deviceStandard === 'BS 3036' ? { 'BS 3036 fuse': pack.design.rewireableFactor.value } : {}) };
   const amps = Object.values(all).reduce((value, factor) => multiply(value, exact(factor)), exact(row.amps[method]));
   const named = Object.entries(all).map(([name, factor]) => ` × ${factor} (${name})`).join('');
   return { amps, working: `Iz = ${row.amps[method]} A (${liveCsaMm2} mm², method ${method})${named}${named ? ` = ${toFixed(amps, 1, 'half-up')} A` : ''}` };
@@ -53,20 +47,19 @@ export function judgeCapacity(context: CapacityContext): Judgement {
 }
 
 function judgeRing({ deviceAmps, pack }: CapacityContext, capacity: { amps: Exact; working: string }): Judgement {
-  const deviceFits = ringDeviceAmps.includes(deviceAmps) || deviceAmps < 30;
+  const { ringDeviceAmps, ringCableAmps: least } = pack.design;
+  const ringCableAmps = least.value;
+  const deviceFits = deviceAmps <= Math.max(...ringDeviceAmps);
   const cableFits = isAtMost(exact(ringCableAmps), capacity.amps);
   return {
     rule: !deviceFits ? 'ring.device-too-large' : cableFits ? 'ring.meets' : 'ring.cable-too-small',
     verdict: deviceFits && cableFits ? 'meets' : 'fails',
-    expected: `30 or 32 A, cable of at least ${ringCableAmps} A as installed`,
-    limit: { text: `30 or 32 A; Iz ≥ ${ringCableAmps} A`, source: `433.1.204, ${pack.title}` },
-    working: [capacity.working, `In ${deviceAmps} A ${deviceFits ? 'suits a ring to BS 1363' : '> 32 A'}`, `Iz ${toFixed(capacity.amps, 1, 'half-up')} A ${cableFits ? '≥' : '<'} ${ringCableAmps} A`],
+    expected: `${ringDeviceAmps.join(' or ')} A, cable of at least ${ringCableAmps} A as installed`,
+    limit: { text: `${ringDeviceAmps.join(' or ')} A; Iz ≥ ${ringCableAmps} A`, source: `${least.source}, ${pack.title}` },
+    working: [capacity.working, `In ${deviceAmps} A ${deviceFits ? 'suits a ring to BS 1363' : `> ${Math.max(...ringDeviceAmps)} A`}`, `Iz ${toFixed(capacity.amps, 1, 'half-up')} A ${cableFits ? '≥' : '<'} ${ringCableAmps} A`],
     next: !deviceFits ? 'Fit a 32 A device: where the board takes one it is remedied on the day.' : cableFits ? null : 'As installed, in insulation, the cable carries too little for a ring.',
   };
 }
-
-/** 70 °C against 20 °C: conductors carrying their load. */
-const workingFactor = exact('1.20');
 
 export type DropContext = { readonly pack: EditionPack; readonly liveCsaMm2: number; readonly lengthMetres: number; readonly loadAmps: string; readonly lighting: boolean; readonly ring: boolean };
 
@@ -77,8 +70,9 @@ export function judgeVoltageDrop(context: DropContext): Judgement {
   if (!perMetre) return unjudged('drop.no-cable', `No resistance is held for ${liveCsaMm2} mm².`);
   const loop = divide(multiply(multiply(perMetre, exact(2)), exact(lengthMetres)), exact(1000));
   const resistance = ring ? divide(loop, exact(4)) : loop;
-  const drop = multiply(multiply(resistance, workingFactor), exact(loadAmps));
-  const percent = lighting ? 3 : 5;
+  const hot = pack.design.hotFactors['thermoplastic 70 °C, CPC in the cable'].value;
+  const drop = multiply(multiply(resistance, exact(hot)), exact(loadAmps));
+  const percent = (lighting ? pack.design.dropPercent.lighting : pack.design.dropPercent.other).value;
   const most = divide(multiply(exact(pack.nominalVolts.value), exact(percent)), exact(100));
   const meets = compare(drop, most) <= 0;
   return {
@@ -86,7 +80,7 @@ export function judgeVoltageDrop(context: DropContext): Judgement {
     verdict: meets ? 'meets' : 'doubt',
     expected: null,
     limit: { text: `${percent} % of ${pack.nominalVolts.value} V = ${toShortest(most, 1)} V`, source: `525.202, Appendix 4, ${pack.title}` },
-    working: [`${ring ? 'a quarter of the loop: ' : ''}${toFixed(resistance, 3, 'half-up')} Ω × 1.20 × ${loadAmps} A = ${toFixed(drop, 2, 'half-up')} V ${meets ? '≤' : '>'} ${toShortest(most, 1)} V`],
+    working: [`${ring ? 'a quarter of the loop: ' : ''}${toFixed(resistance, 3, 'half-up')} Ω × ${hot} × ${loadAmps} A = ${toFixed(drop, 2, 'half-up')} V ${meets ? '≤' : '>'} ${toShortest(most, 1)} V`],
     next: meets ? null : 'Too far for this cable at this load: a larger cable, or less load.',
   };
 }

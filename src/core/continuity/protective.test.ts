@@ -29,7 +29,7 @@ describe('is it extraneous', () => {
     [over('999'), 'extraneous.not'],
     [{ is: 'open' } as ReadingValue, 'extraneous.not'],
     [number('0.00'), 'extraneous.is'],
-  ])('%j: %s', (value, rule) => expect(judgeExtraneous(value).rule).toBe(rule));
+  ])('%j: %s', (value, rule) => expect(judgeExtraneous(value, pack).rule).toBe(rule));
 });
 
 describe('the adiabatic equation', () => {

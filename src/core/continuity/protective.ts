@@ -19,20 +19,18 @@ export function judgeSupplementaryBonding(value: ReadingValue, pack: EditionPack
   };
 }
 
-/** 230 V driving 10 mA, less a kilohm of body: above this a part cannot bring in a dangerous potential. */
-const notExtraneousMegohms = exact('0.022');
-
 /** Judges whether metalwork is an extraneous-conductive-part, from its insulation to the main earthing terminal in megohm, nothing bonded. */
-export function judgeExtraneous(value: ReadingValue): Judgement {
+export function judgeExtraneous(value: ReadingValue, pack: EditionPack): Judgement {
   if (value.is === 'not-taken') return unjudged('extraneous.not-taken', `Recorded as ${value.mark}.`);
   const figure = value.is === 'over' ? exact(value.bound) : figureOf(value);
-  const isClear = value.is === 'open' || (figure !== null && compare(figure, notExtraneousMegohms) > 0);
+  const { value: least, source } = pack.design.notExtraneousMegohms;
+  const isClear = value.is === 'open' || (figure !== null && compare(figure, exact(least)) > 0);
   return {
     rule: isClear ? 'extraneous.not' : 'extraneous.is',
     verdict: isClear ? 'meets' : 'doubt',
     expected: null,
-    limit: { text: 'above 0.022 MΩ: not extraneous', source: '230 V ÷ 10 mA − 1 kΩ' },
-    working: [value.is === 'open' ? 'No path to earth.' : `${toShortest(figure ?? exact(0), 3)} MΩ ${isClear ? '>' : '≤'} 0.022 MΩ`],
+    limit: { text: `above ${least} MΩ: not extraneous`, source },
+    working: [value.is === 'open' ? 'No path to earth.' : `${toShortest(figure ?? exact(0), 3)} MΩ ${isClear ? '>' : '≤'} ${least} MΩ`],
     next: isClear ? 'No bond is needed today. Damp and later plumbing change it: record the conditions of the test.' : 'An extraneous-conductive-part: bond it (items 3.6, 3.7).',
   };
 }

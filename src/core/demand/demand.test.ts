@@ -1,11 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { exact, toNumber, toShortest } from '../quantity/exact';
+import { editionPack } from '../edition/editions';
+import { demandPurposes } from '../edition/rows';
 import { loadsFromWays } from './from-ways';
-import { type DemandLoad, demandPurposes, judgeDemand, maximumDemand } from './demand';
+import { type DemandLoad, judgeDemand, maximumDemand } from './demand';
+
+const pack = editionPack('bs7671-2018-a2');
 
 const load = (purpose: DemandLoad['purpose'], amps: string, socketInControlUnit = false): DemandLoad => ({ name: `${purpose} ${amps}`, purpose, amps, socketInControlUnit });
-const total = (...loads: DemandLoad[]) => toShortest(maximumDemand(loads).total, 3);
+const total = (...loads: DemandLoad[]) => toShortest(maximumDemand(loads, pack).total, 3);
 
 describe('diversity in a dwelling', () => {
   it.each<[string, DemandLoad[], string]>([
@@ -28,13 +32,13 @@ describe('diversity in a dwelling', () => {
     fc.assert(
       fc.property(any, any, (loads, more) => {
         const connected = loads.reduce((sum, l) => sum + Number(l.amps) + (l.purpose === 'cooking' && l.socketInControlUnit ? 5 : 0), 0);
-        const demand = toNumber(maximumDemand(loads).total);
+        const demand = toNumber(maximumDemand(loads, pack).total);
         expect(demand).toBeLessThanOrEqual(connected + 1e-9);
-        expect(toNumber(maximumDemand([...loads, ...more]).total)).toBeGreaterThanOrEqual(demand - 1e-9);
+        expect(toNumber(maximumDemand([...loads, ...more], pack).total)).toBeGreaterThanOrEqual(demand - 1e-9);
       }),
     );
   });
-  it('shows its arithmetic', () => expect(maximumDemand([load('cooking', '45', true)]).lines[0]?.working).toBe('cooking 45: 10 A + 30 % of 35 A + 5 A for its socket'));
+  it('shows its arithmetic', () => expect(maximumDemand([load('cooking', '45', true)], pack).lines[0]?.working).toBe('cooking 45: 10 A + 30 % of 35 A + 5 A for its socket'));
   it.each([['80', 'meets'], ['80.1', 'doubt']])('%s A beside an 80 A fuse: %s', (amps, verdict) => expect(judgeDemand(exact(amps), 80, 'supply fuse').verdict).toBe(verdict));
 
   it('takes a first list from the ways, by their load and their words', () => {

@@ -1,9 +1,8 @@
 import { z } from 'zod';
+import type { EditionPack } from '../edition/pack';
+import { type DemandPurpose, type DiversityRule, demandPurposes } from '../edition/rows';
 import { type Exact, add, compare, divide, exact, isAtMost, multiply, subtract, toFixed, toShortest } from '../quantity/exact';
 import type { Judgement } from '../quantity/judgement';
-
-export const demandPurposes = ['lighting', 'heating', 'cooking', 'instant water', 'stored water', 'floor warming', 'storage heating', 'vehicle charging', 'sockets', 'other'] as const;
-export type DemandPurpose = (typeof demandPurposes)[number];
 
 const amps = z.string().regex(/^\d{1,5}(\.\d{1,3})?$/, 'amperes as plain digits');
 export const demandLoad = z.object({ name: z.string().min(1).max(120), purpose: z.enum(demandPurposes), amps, socketInControlUnit: z.boolean().default(false) });
@@ -19,38 +18,45 @@ const share = (value: Exact, percent: number): Exact => divide(multiply(value, e
 const above = (value: Exact, least: number): Exact => (compare(value, exact(least)) > 0 ? subtract(value, exact(least)) : exact(0));
 const upTo = (value: Exact, most: number): Exact => (compare(value, exact(most)) > 0 ? exact(most) : value);
 
-/** Maximum demand of a dwelling in amperes after diversity, purpose by purpose, with the arithmetic. */
-export function maximumDemand(loads: readonly DemandLoad[]): Demand {
-  const lines = demandPurposes.flatMap((purpose): DemandLine[] => {
-    const of = loads.filter((load) => load.purpose === purpose);
+/** Maximum demand of a dwelling in amperes after the edition's diversity, purpose by purpose, with the arithmetic. */
+export function maximumDemand(loads: readonly DemandLoad[], pack: EditionPack): Demand {
+  const lines = pack.diversity.flatMap(({ purpose, rule }): DemandLine[] => {
+    const of = loads.filter((load) => load.purpose === purpose).sort((a, b) => compare(exact(b.amps), exact(a.amps)));
     if (of.length === 0) return [];
-    const values = of.map((load) => exact(load.amps)).sort((a, b) => compare(b, a));
-    const connected = sum(values);
-    return [{ purpose, connected, ...diversified(purpose, values, connected, of) }];
+    return [{ purpose, connected: sum(of.map((load) => exact(load.amps))), ...diversified(rule, of) }];
   });
   return { lines, total: sum(lines.map((line) => line.demand)) };
 }
 
-function diversified(purpose: DemandPurpose, values: readonly Exact[], connected: Exact, of: readonly DemandLoad[]): { demand: Exact; working: string } {
-  switch (purpose) {
-    case 'lighting':
-      return { demand: share(connected, 66), working: `66 % of ${show(connected)}` };
-    case 'heating':
-      return { demand: add(upTo(connected, 10), share(above(connected, 10), 50)), working: `first 10 A of ${show(connected)} whole + 50 % of ${show(above(connected, 10))}` };
-    case 'cooking': {
-      const each = of.map((load) => add(add(upTo(exact(load.amps), 10), share(above(exact(load.amps), 10), 30)), exact(load.socketInControlUnit ? 5 : 0)));
-      return { demand: sum(each), working: of.map((load) => `${load.name}: 10 A + 30 % of ${show(above(exact(load.amps), 10))}${load.socketInControlUnit ? ' + 5 A for its socket' : ''}`).join('; ') };
+/** Loads of one purpose, largest first. */
+function diversified(rule: DiversityRule, of: readonly DemandLoad[]): { demand: Exact; working: string } {
+  const values = of.map((load) => exact(load.amps));
+  const connected = sum(values);
+  switch (rule.kind) {
+    case 'share':
+      return { demand: share(connected, rule.percent), working: rule.percent === 100 ? `${show(connected)} whole` : `${rule.percent} % of ${show(connected)}` };
+    case 'above': {
+      const over = above(connected, rule.wholeAmps);
+      return { demand: add(upTo(connected, rule.wholeAmps), share(over, rule.percentAbove)), working: `first ${rule.wholeAmps} A of ${show(connected)} whole + ${rule.percentAbove} % of ${show(over)}` };
     }
-    case 'instant water': {
-      const [first = exact(0), second = exact(0), ...rest] = values;
-      return { demand: add(add(first, second), share(sum(rest), 25)), working: `the two largest whole (${show(first)}${compare(second, exact(0)) > 0 ? ` + ${show(second)}` : ''})${rest.length ? ` + 25 % of ${show(sum(rest))}` : ''}` };
+    case 'each above': {
+      const each = of.map((load) => {
+        const amps = exact(load.amps);
+        const over = above(amps, rule.wholeAmps);
+        const demand = add(add(upTo(amps, rule.wholeAmps), share(over, rule.percentAbove)), exact(load.socketInControlUnit ? rule.socketAmps : 0));
+        return { demand, working: `${load.name}: ${show(upTo(amps, rule.wholeAmps))} + ${rule.percentAbove} % of ${show(over)}${load.socketInControlUnit ? ` + ${rule.socketAmps} A for its socket` : ''}` };
+      });
+      return { demand: sum(each.map((e) => e.demand)), working: each.map((e) => e.working).join('; ') };
     }
-    case 'sockets': {
-      const [largest = exact(0), ...rest] = values;
-      return { demand: add(largest, share(sum(rest), 40)), working: `the largest circuit ${show(largest)} whole${rest.length ? ` + 40 % of ${show(sum(rest))}` : ''}` };
+    case 'largest': {
+      const whole = values.slice(0, rule.whole);
+      const rest = values.slice(rule.whole);
+      return { demand: add(sum(whole), share(sum(rest), rule.percentOfRest)), working: `${rule.whole === 1 ? 'the largest' : `the ${rule.whole} largest`} whole (${whole.map(show).join(' + ')})${rest.length > 0 ? ` + ${rule.percentOfRest} % of ${show(sum(rest))}` : ''}` };
     }
-    default:
-      return { demand: connected, working: `${show(connected)} whole` };
+    default: {
+      const never: never = rule;
+      return never;
+    }
   }
 }
 

@@ -1,5 +1,6 @@
 import { type Way, isSpare } from '../installation/way';
-import type { DemandLoad, DemandPurpose } from './demand';
+import type { DemandPurpose } from '../edition/rows';
+import type { DemandLoad } from './demand';
 
 const named: readonly (readonly [RegExp, DemandPurpose])[] = [
   [/cook|oven|hob|range/i, 'cooking'],

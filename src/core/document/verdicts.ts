@@ -4,7 +4,7 @@ import { judgeBonding } from '../continuity/bonding';
 import { judgeRadial, judgeRingEnd } from '../continuity/continuity';
 import { judgeInsulation } from '../insulation/insulation';
 import { type SlotKey, type Subject, type TestId, slotKey } from '../installation/measurement';
-import { type Way, disconnectionSeconds } from '../installation/way';
+import { type Way, disconnectionSeconds, hotWiringOf } from '../installation/way';
 import { governing } from '../ledger/governing';
 import type { Job } from '../ledger/job';
 import { judgeZs } from '../loop/zs';
@@ -122,6 +122,7 @@ function judgeWayZs(job: Job, pack: EditionPack, on: Subject, way: Way | null, v
     residualMilliamps: way?.residualMilliamps ?? null,
     ze: valueAt(job, supplySubject, 'ze'),
     r1r2: valueAt(job, on, 'r1r2'),
+    wiring: hotWiringOf(way),
     how,
     override: override ? override.body : null,
   });

@@ -3,6 +3,8 @@ import type {
   BreakingCapacityRow,
   CableCapacityRow,
   ConductorRow,
+  DesignRules,
+  DiversityRow,
   FindingRow,
   FuseLimitRow,
   ImperialConductorRow,
@@ -49,4 +51,6 @@ export type EditionPack = {
   readonly inspectionEicr: readonly InspectionItem[];
   readonly inspectionEic: readonly InspectionItem[];
   readonly findings: readonly FindingRow[];
+  readonly diversity: readonly DiversityRow[];
+  readonly design: DesignRules;
 };

@@ -80,3 +80,28 @@ export type FindingRow = {
 
 /** A single figure with where it comes from. */
 export type SourcedFigure = { readonly value: string; readonly source: string; readonly confidence: Confidence };
+
+/** What a load is for, where diversity counts. */
+export const demandPurposes = ['lighting', 'heating', 'cooking', 'instant water', 'stored water', 'floor warming', 'storage heating', 'vehicle charging', 'sockets', 'other'] as const;
+export type DemandPurpose = (typeof demandPurposes)[number];
+
+export type DiversityRule =
+  | { readonly kind: 'share'; readonly percent: number }
+  | { readonly kind: 'above'; readonly wholeAmps: number; readonly percentAbove: number }
+  | { readonly kind: 'each above'; readonly wholeAmps: number; readonly percentAbove: number; readonly socketAmps: number }
+  | { readonly kind: 'largest'; readonly whole: number; readonly percentOfRest: number };
+export type DiversityRow = { readonly purpose: DemandPurpose; readonly rule: DiversityRule };
+
+/** How conductors warm under load, by how they are run. */
+export const hotWirings = ['thermoplastic 70 °C, CPC in the cable', 'thermosetting 90 °C, CPC in the cable', 'CPC run separately'] as const;
+export type HotWiring = (typeof hotWirings)[number];
+
+/** Figures of circuit design. */
+export type DesignRules = {
+  readonly ringDeviceAmps: readonly number[];
+  readonly ringCableAmps: SourcedFigure;
+  readonly rewireableFactor: SourcedFigure;
+  readonly dropPercent: { readonly lighting: SourcedFigure; readonly other: SourcedFigure };
+  readonly hotFactors: Readonly<Record<HotWiring, SourcedFigure>>;
+  readonly notExtraneousMegohms: SourcedFigure;
+};

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { referenceMethods } from '../edition/rows';
+import { type HotWiring, referenceMethods } from '../edition/rows';
 import type { EarthingSystem } from './supply';
 import { line } from './text';
 
@@ -45,4 +45,11 @@ export function disconnectionSeconds(way: Way, earthing: EarthingSystem): number
   const short = way.load !== 'distribution' && amps <= (way.load === 'sockets' || way.arrangement === 'ring' ? 63 : 32);
   if (earthing === 'TT') return short ? 0.2 : 1;
   return short ? 0.4 : 5;
+}
+
+/** How a way's conductors warm, from what its wiring is described as; flat twin-and-earth where nothing is said. */
+export function hotWiringOf(way: Way | null): HotWiring {
+  const words = way?.wiring ?? '';
+  if (/separate|singles|conduit|trunking/i.test(words)) return 'CPC run separately';
+  return /thermosetting|xlpe|90/i.test(words) ? 'thermosetting 90 °C, CPC in the cable' : 'thermoplastic 70 °C, CPC in the cable';
 }

@@ -13,6 +13,7 @@ const b32: ZsContext = {
   residualMilliamps: null,
   ze: figure('0.20'),
   r1r2: figure('0.50'),
+  wiring: 'thermoplastic 70 °C, CPC in the cable',
   how: 'measured',
   override: null,
 };
@@ -25,6 +26,8 @@ describe('Zs in three bands', () => {
     ['1.10', { ze: null }, 'zs.needs-temperature', 'doubt'],
     ['1.20', { ze: figure('0.35'), r1r2: figure('0.85') }, 'zs.hot-above', 'fails'],
     ['1.17', { ze: figure('0.20'), r1r2: figure('0.97') }, 'zs.hot-within', 'meets'],
+    ['1.20', { ze: figure('0.35'), r1r2: figure('0.85'), wiring: 'CPC run separately' }, 'zs.hot-within', 'meets'],
+    ['1.17', { ze: figure('0.20'), r1r2: figure('0.97'), wiring: 'thermosetting 90 °C, CPC in the cable' }, 'zs.hot-above', 'fails'],
     ['1.365625', { ze: null }, 'zs.needs-temperature', 'doubt'],
     ['1.365626', { ze: null }, 'zs.above-maximum', 'fails'],
     ['2.10', { residualMilliamps: 30 }, 'zs.by-rcd', 'doubt'],

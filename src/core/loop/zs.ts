@@ -1,5 +1,6 @@
 import { type ProtectiveDevice, loopLimit } from '../edition/loop-limit';
 import type { EditionPack } from '../edition/pack';
+import type { HotWiring } from '../edition/rows';
 import type { EarthingSystem } from '../installation/supply';
 import {
   type Exact,
@@ -25,6 +26,8 @@ export type ZsContext = {
   readonly residualMilliamps: number | null;
   readonly ze: ReadingValue | null;
   readonly r1r2: ReadingValue | null;
+  /** How the conductors are run: how much they warm under load. */
+  readonly wiring: HotWiring;
   readonly how: 'measured' | 'calculated' | 'enquiry';
   /** The inspector's own limit with its reason, in place of the edition's. */
   readonly override: { readonly limit: string; readonly reason: string } | null;
@@ -34,9 +37,6 @@ const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 /** How far a measured Zs may stand from Ze + (R1+R2) before it is remarked on: 0.1 Ω and a tenth of the sum. */
 const allowance = (expected: Exact): Exact => add(exact('0.1'), divide(expected, exact(10)));
-
-/** Conductors at 70 °C against 20 °C, CPC in the cable: 1 + 0.004 × 50. */
-const hotFactor = exact('1.20');
 
 type Limit = { readonly max: Exact; readonly source: string; readonly working: string };
 
@@ -144,7 +144,8 @@ function hotBand(
   }
   const path = isBelow(ze, figure) ? subtract(figure, ze) : r1r2;
   const worst = compare(path, r1r2) > 0 ? path : r1r2;
-  const hot = add(ze, multiply(hotFactor, worst));
+  const factor = context.pack.design.hotFactors[context.wiring].value;
+  const hot = add(ze, multiply(exact(factor), worst));
   const meets = isAtMost(hot, limit.max);
   return {
     ...base,
@@ -152,11 +153,11 @@ function hotBand(
     verdict: meets ? 'meets' : 'fails',
     working: [
       ...working,
-      `Hot: Ze ${toShortest(ze, 3)} + 1.20 × ${toShortest(worst, 3)} = ${ohms(hot)}`,
+      `Hot: Ze ${toShortest(ze, 3)} + ${factor} × ${toShortest(worst, 3)} = ${ohms(hot)}`,
       `${ohms(hot)} ${meets ? '≤' : '>'} ${ohms(limit.max)}`,
     ],
     next: meets
-      ? 'Met by calculation at 70 °C, CPC in the cable. Not where the cables were warm at the test.'
+      ? `Met by calculation for ${context.wiring}. Not where the cables were warm at the test.`
       : 'Too high once the conductors are warm: look for a loose joint, check the device, or code it (item 5.7).',
   };
 }

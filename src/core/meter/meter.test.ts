@@ -58,6 +58,17 @@ describe('procedures on a sound house', () => {
     const [, , ne] = borrowed.volts({ supplyOn: true, off: new Map([['sockets', ['L', 'N']]]) }, 'sockets', 'hall');
     expect(ne?.volts).toBeGreaterThan(200);
   });
+  it('a two-way circuit reads to its lamp only where both switches agree, an intermediate between them reversing that', () => {
+    const at = (d: Dwelling, from: string): Dwelling['circuits'][number] => ({ ...(d.circuits[1] as Dwelling['circuits'][number]), switches: [
+      { id: 'S1', positions: { up: [['SW1.COM', 'SW1.L1']], down: [['SW1.COM', 'SW1.L2']] } },
+      { id: 'I', positions: { straight: [['SW1.L1', 'SW2.L1'], ['SW1.L2', 'SW2.L2']], crossed: [['SW1.L1', 'SW2.L2'], ['SW1.L2', 'SW2.L1']] } },
+      { id: 'S2', positions: { up: [['SW2.COM', 'SW2.L1']], down: [['SW2.COM', 'SW2.L2']] } },
+    ], wires: [{ id: 'feed', from: `${from}.L`, to: 'SW1.COM', lengthMetres: 4, csaMm2: 1 }, { id: 'return', from: 'SW2.COM', to: 'lamp.L', lengthMetres: 3, csaMm2: 1 }, { id: 'earth', from: `${from}.C`, to: 'lamp.C', lengthMetres: 3, csaMm2: 1 }, { id: 'back', from: `${from}.N`, to: 'lamp.N', lengthMetres: 3, csaMm2: 1 }], points: [...(d.circuits[1]?.points ?? []), { id: 'lamp', room: 'Stairs', kind: 'light' }] });
+    const m = meter([], idealInstrument, (d) => ({ ...d, circuits: [d.circuits[0] as Dwelling['circuits'][number], at(d, 'stairs')] }));
+    const lamp = (s1: string, i: string, s2: string) => m.lineAndCpc('lights', { 'lights/S1': s1, 'lights/I': i, 'lights/S2': s2 }).find((p) => p.point === 'lamp')?.value.is;
+    const table = (['up', 'down'] as const).flatMap((s1) => (['straight', 'crossed'] as const).flatMap((i) => (['up', 'down'] as const).map((s2) => lamp(s1, i, s2) === 'number')));
+    expect(table).toEqual([true, false, false, true, false, true, true, false]);
+  });
   it('a circuit of a sub-board adds the sub-main to its loop', () => {
     const withBoard = (d: Dwelling): Dwelling => {
       const [, lights] = d.circuits;
@@ -142,7 +153,7 @@ describe('what is predicted is judged healthy', () => {
   });
   it('Zs within its limit and beside Ze + (R1+R2)', () => {
     const r1r2 = m.lineAndCpc('lights')[2]?.value ?? null;
-    const judged = judgeZs(m.earthLoop('lights', 'gatepost').value, { pack, device: { standard: 'BS EN 60898', type: 'B', ratingAmps: 6 }, seconds: 0.4, earthing: 'TN-C-S', residualMilliamps: null, ze: m.externalLoop().value, r1r2, how: 'measured', override: null });
+    const judged = judgeZs(m.earthLoop('lights', 'gatepost').value, { pack, device: { standard: 'BS EN 60898', type: 'B', ratingAmps: 6 }, seconds: 0.4, earthing: 'TN-C-S', residualMilliamps: null, ze: m.externalLoop().value, r1r2, wiring: 'thermoplastic 70 °C, CPC in the cable', how: 'measured', override: null });
     expect(judged).toMatchObject({ verdict: 'meets', rule: 'zs.within-ambient' });
   });
   it('insulation', () => expect(judgeInsulation(m.insulation('sockets', ['L', 'C']).value, pack, 500).verdict).toBe('meets'));

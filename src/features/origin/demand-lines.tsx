@@ -9,10 +9,10 @@ import { VerdictMark, Working } from '../ledger/verdict-mark';
 
 /** Maximum demand worked out from the ways with diversity, line by line; the inspector takes the figure or types another. */
 export function DemandLines({ take }: { take: (amps: number) => void }) {
-  const { job } = useJob();
+  const { job, pack } = useJob();
   const loads = loadsFromWays([...job.ways.values()]);
   if (loads.length === 0) return null;
-  const { lines, total } = maximumDemand(loads);
+  const { lines, total } = maximumDemand(loads, pack);
   const rounded = Number(toFixed(total, 0, 'up'));
   const fuse = job.supply.serviceFuseAmps ? judgeDemand(total, job.supply.serviceFuseAmps, 'supply fuse') : null;
   return (

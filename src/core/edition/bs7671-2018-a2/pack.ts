@@ -3,6 +3,7 @@ import { breakers } from './breakers';
 import { breakingCapacities } from './breaking-capacity';
 import { cableCapacities } from './cable-capacity';
 import { conductors, imperialConductors, twinAndEarth } from './conductors';
+import { design, diversity } from './design';
 import { findings } from './findings';
 import { fuseLimits } from './fuse-limits';
 import { inspectionEic } from './inspection-eic';
@@ -56,4 +57,6 @@ export const bs7671Amendment2: EditionPack = {
   inspectionEicr,
   inspectionEic,
   findings: findings.filter((row) => !isLaterRule(row.note)),
+  diversity,
+  design,
 };

@@ -1,0 +1,28 @@
+import type { DesignRules, DiversityRow } from '../rows';
+
+/** How much of what is connected counts towards a dwelling's maximum demand. */
+export const diversity: readonly DiversityRow[] = [
+  { purpose: 'lighting', rule: { kind: 'share', percent: 66 } },
+  { purpose: 'heating', rule: { kind: 'above', wholeAmps: 10, percentAbove: 50 } },
+  { purpose: 'cooking', rule: { kind: 'each above', wholeAmps: 10, percentAbove: 30, socketAmps: 5 } },
+  { purpose: 'instant water', rule: { kind: 'largest', whole: 2, percentOfRest: 25 } },
+  { purpose: 'stored water', rule: { kind: 'share', percent: 100 } },
+  { purpose: 'floor warming', rule: { kind: 'share', percent: 100 } },
+  { purpose: 'storage heating', rule: { kind: 'share', percent: 100 } },
+  { purpose: 'vehicle charging', rule: { kind: 'share', percent: 100 } },
+  { purpose: 'sockets', rule: { kind: 'largest', whole: 1, percentOfRest: 40 } },
+  { purpose: 'other', rule: { kind: 'share', percent: 100 } },
+];
+
+export const design: DesignRules = {
+  ringDeviceAmps: [30, 32],
+  ringCableAmps: { value: '20', source: '433.1.204', confidence: 'table' },
+  rewireableFactor: { value: '0.725', source: '433.1.202', confidence: 'table' },
+  dropPercent: { lighting: { value: '3', source: 'Appendix 4', confidence: 'table' }, other: { value: '5', source: 'Appendix 4', confidence: 'table' } },
+  hotFactors: {
+    'thermoplastic 70 °C, CPC in the cable': { value: '1.20', source: '1 + 0.004 × 50', confidence: 'formula' },
+    'thermosetting 90 °C, CPC in the cable': { value: '1.28', source: '1 + 0.004 × 70', confidence: 'formula' },
+    'CPC run separately': { value: '1.04', source: '1 + 0.004 × 10', confidence: 'formula' },
+  },
+  notExtraneousMegohms: { value: '0.022', source: '230 V ÷ 10 mA − 1 kΩ of body', confidence: 'formula' },
+};

@@ -1,0 +1,33 @@
+import { expect, openJob, settled, signIn, test } from './ledger-page';
+
+test('a typical finding proposes its code by questions; another code keeps its reason', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'FIND-1');
+  await page.goto(`${job}/observations`);
+  await settled(page);
+  await page.getByRole('textbox', { name: 'What was found' }).fill('socket-outlets with no RCD');
+  await page.getByRole('button', { name: 'C3 Socket-outlets up to 32 A with no 30 mA RCD' }).click();
+  await expect(page.getByText('Proposed: C3.')).toBeVisible();
+  await page.getByRole('group', { name: 'Likely to feed equipment outdoors, or TT?' }).getByRole('button', { name: 'yes' }).click();
+  await expect(page.getByText('Proposed: C2.')).toBeVisible();
+  const codes = page.getByRole('group', { name: 'Code' });
+  await expect(codes.getByRole('button', { name: 'C2' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('textbox', { name: 'Where' }).fill('Kitchen, beside the back door');
+  await page.getByRole('textbox', { name: 'Why it matters' }).fill('A fault outdoors would not be cut off in time');
+  await codes.getByRole('button', { name: 'C3' }).click();
+  await expect(page.getByRole('button', { name: 'Note it' })).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Why C3 and not C2' }).fill('No way out to the garden from here');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Kitchen, beside the back door' })).toBeVisible();
+  await settled(page);
+});
+
+test('demand is worked out from the ways and taken', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('link', { name: 'FW-118' }).click();
+  await page.goto(`${new URL(page.url()).pathname}/origin`);
+  await settled(page);
+  await page.getByText('Work it out from the ways').click();
+  await expect(page.getByRole('row', { name: /sockets the largest whole \(32 A\)/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Take \d+ A$/ })).toBeVisible();
+});
