@@ -47,7 +47,7 @@ try {
   await page.goto(jobUrl);
   await settled();
   await shoot(page, 'job');
-  for (const stage of ['brief', 'origin', 'inspection', 'circuits', 'observations', 'review']) {
+  for (const stage of ['brief', 'origin', 'isolation', 'inspection', 'circuits', 'observations', 'review']) {
     await page.goto(`${jobUrl}/${stage}`);
     await settled();
     if (stage === 'circuits') await page.getByRole('gridcell', { name: /^Zs, circuit 9/ }).click();
@@ -65,6 +65,9 @@ try {
   const phone = await visit({ width: 390, height: 844 }, 'dark');
   await signIn(phone);
   await shoot(phone, 'phone-jobs');
+  await phone.goto(`${jobUrl}/isolation`);
+  await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await shoot(phone, 'phone-isolation');
   await phone.goto(`${jobUrl}/circuits`);
   await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
   await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 7 });

@@ -31,6 +31,7 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
   s.read(supply, 'ze', '0.21');
   s.read(supply, 'ipf-ln', '1.32');
   s.read(supply, 'ipf-le', '1.14');
+  s.isolate('Ms O. Fairweather', '14', instruments[1]?.id ?? null);
   s.read(supply, 'earthing-continuity', '0.01');
   s.read(supply, 'bond-water-continuity', '0.04');
   s.read(supply, 'bond-gas-continuity', '0.09');
@@ -81,6 +82,7 @@ export function cottage(at: Date, instruments: readonly Instrument[]): Scribe {
   s.say('limitation.noted', { limitationId: v7(), sort: 'operational', what: 'Socket behind the dresser, parlour', why: 'Dresser too heavy to move', agreedWith: null });
   s.say('supply.described', { earthing: 'TT', liveConductors: 'single-phase', serviceFuseStandard: 'BS 88-3', serviceFuseType: 'II', serviceFuseAmps: 60, otherSources: 'none', electrodeType: 'Driven rod, copper-clad', electrodeLocation: 'Beside the back door, in an inspection pit', tailsCsaMm2: 16, earthingConductorCsaMm2: 16, bondingCsaMm2: 10, bondWater: 'not-extraneous', bondGas: 'not-present', bondOil: 'bonded', bondSteel: 'not-present', bondLightning: 'not-present', bondOther: 'not-present', maximumDemandAmps: 46, mainSwitchLocation: 'In the consumer unit', mainSwitchStandard: 'BS EN 61008', mainSwitchPoles: 2, mainSwitchAmps: 80, mainSwitchResidualMilliamps: 100 });
   const supply = { of: 'supply' } as const;
+  const isolationId = s.isolate('Mr J. Quillfeather', '9', instruments[1]?.id ?? null);
   for (const [test, typed] of [['supply-polarity', 'ok'], ['supply-volts', '241'], ['ze', '62'], ['electrode-resistance', '61.4'], ['ipf-ln', '0.74'], ['ipf-le', '0.01'], ['earthing-continuity', '0.02'], ['bond-oil-continuity', '0.03']] as const) s.read(supply, test, typed);
   const cu = s.board('Consumer unit', 'Pantry', 'Intake, 16 mm² tails');
   s.read({ of: 'board', id: cu }, 'board-zs', '61');
@@ -92,6 +94,8 @@ export function cottage(at: Date, instruments: readonly Instrument[]): Scribe {
   s.results(s.way(cu, 4, ['Lights, first floor', 'lights', 6, 'RCBO B 6', '30 A', '1.5/1', '101']), full({ r1r2: '1.07', zs: '62.6', 'rcd-time': '23' }));
   s.results(s.way(cu, 5, ['Immersion heater', 'fixed', 1, 'RCBO B 16', '30 A', '2.5/1.5', 'C']), full({ r1r2: '0.17', zs: '61.7', 'rcd-time': '24' }));
   s.results(s.way(cu, 6, ['Outhouse sockets and light', 'sockets', 4, 'RCBO B 16', '30 A', '4/1.5', 'C']), full({ r1r2: '0.52', 'ir-le': '188', zs: '62.1', 'rcd-time': '26' }));
+  s.say('isolation.ended', { isolationId, why: 'restored', note: null });
+  s.isolationId = null;
   s.inspect(items, { ...noExtras, '3.1': notHere, '3.2': 'ok', '4.17': 'ok', '5.18': 'ok', '5.11': 'LIM floors not lifted', '6.4': notHere });
   s.say('observation.noted', { observationId: v7(), fields: { what: 'Cables in the outhouse are held by plastic clips only', where: 'Outhouse, above the door', why: 'In a fire they fall early and can trap whoever goes through.', code: 'C3', item: '5.2', wayId: null, regulation: '521.10.202', livePartsAccessible: false, codeReason: null } });
   s.say('condition.summarised', { text: 'Well kept for its age. One improvement is recommended in the outhouse; nothing asks for urgent work.' });

@@ -2,7 +2,7 @@ import { v7 } from 'uuid';
 import { type Draft, readDraft } from '../../src/core/ledger/entry';
 import { type BodyOf, type EntryKind, currentVersion } from '../../src/core/ledger/kinds';
 import type { Subject, TestId } from '../../src/core/installation/measurement';
-import { measurementOf } from '../../src/core/installation/measurement';
+import { isDeadTest, measurementOf } from '../../src/core/installation/measurement';
 import type { WayFields } from '../../src/core/installation/way';
 import { parseCable, parseDevice, parseResidual } from '../../src/core/installation/device-text';
 import { editionPack } from '../../src/core/edition/editions';
@@ -14,6 +14,8 @@ const pack = editionPack('bs7671-2018-a2');
 export class Scribe {
   readonly drafts: Draft[] = [];
   instrumentId: string | null = null;
+  /** The isolation in force, for dead tests. */
+  isolationId: string | null = null;
 
   constructor(
     private at: Date,
@@ -45,7 +47,21 @@ export class Scribe {
       instrumentId: figure ? this.instrumentId : null,
       leadNullOhms: figure && spec.takes === 'figure' && spec.unit === 'ohm' && spec.mayBeOpen ? '0.04' : null,
       testVolts: figure && spec.takes === 'figure' && spec.unit === 'megohm' ? 500 : null,
+      isolationId: isDeadTest(test) && parsed.value.is !== 'not-taken' ? this.isolationId : null,
+      isolationWhy: null,
     });
+  }
+
+  /** Isolates the whole installation and proves it dead. */
+  isolate(permission: string, lock: string, indicatorId: string | null): string {
+    const isolationId = v7();
+    this.say('isolation.begun', { isolationId, scope: { of: 'supply' }, permission, told: null, device: 'Main switch', lockable: true, doublePole: true, lock, notice: true, indicatorId, provingUnit: 'Proving unit PU-12', phases: 'single' });
+    const read = (step: 'prove' | 'test' | 're-prove', pair: string | null, volts: number) => this.say('isolation.read', { isolationId, step, pair, place: 'At the board', volts });
+    read('prove', null, 230);
+    for (const pair of ['L–N', 'L–E', 'N–E']) read('test', pair, 0);
+    read('re-prove', null, 230);
+    this.isolationId = isolationId;
+    return isolationId;
   }
 
   board(name: string, location: string, suppliedFrom: string): string {

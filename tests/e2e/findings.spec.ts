@@ -24,8 +24,7 @@ test('a typical finding proposes its code by questions; another code keeps its r
 
 test('demand is worked out from the ways and taken', async ({ page }) => {
   await signIn(page);
-  await page.getByRole('link', { name: 'FW-118' }).click();
-  await page.goto(`${new URL(page.url()).pathname}/origin`);
+  await page.goto(`${(await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? ''}/origin`);
   await settled(page);
   await page.getByText('Work it out from the ways').click();
   await expect(page.getByRole('row', { name: /sockets the largest whole \(32 A\)/ })).toBeVisible();

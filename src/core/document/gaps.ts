@@ -1,6 +1,7 @@
 import type { EditionPack } from '../edition/pack';
 import { isCode } from '../inspection/outcome';
-import { type SlotKey, type TestId, measurementOf, slotKey } from '../installation/measurement';
+import { mayEnergise } from '../isolation/isolation';
+import { type SlotKey, type TestId, isDeadTest, measurementOf, slotKey } from '../installation/measurement';
 import { type BondedService, bondFieldOf, bondedServices } from '../installation/supply';
 import { type Way, isSpare } from '../installation/way';
 import type { Judgement } from '../quantity/judgement';
@@ -17,7 +18,7 @@ const blank = (value: unknown): boolean => value === undefined || value === null
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
 export function gapsOf(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey, Judgement> = judgeJob(job, pack)): Gap[] {
-  return [...briefGaps(job), ...originGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, pack, verdicts), ...reviewGaps(job)];
+  return [...briefGaps(job), ...originGaps(job), ...isolationGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, pack, verdicts), ...reviewGaps(job)];
 }
 
 export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
@@ -133,6 +134,13 @@ export function testsDue(way: Way): TestId[] {
   const continuity: TestId[] = way.arrangement === 'ring' ? ['ring-r1', 'ring-rn', 'ring-r2', 'r1r2'] : ['r1r2'];
   const residual: TestId[] = way.residualMilliamps ? ['rcd-time', 'rcd-button'] : [];
   return [...continuity, 'ir-ll', 'ir-le', 'polarity', 'zs', ...residual];
+}
+
+/** Links still in, and dead readings that belong to no isolation and do not say why. */
+function isolationGaps(job: Job): Gap[] {
+  const links = mayEnergise(job.links).stillIn.map((link): Gap => ({ stage: 'isolation', severity: 'missing', what: `${link.sort}, ${link.where}: still in`, at: 'links' }));
+  const loose = [...job.readings.values()].flat().filter(({ entry, struck }) => !struck && entry.body.value.is !== 'not-taken' && isDeadTest(entry.body.test) && entry.body.isolationId === null && !entry.body.isolationWhy).length;
+  return loose === 0 ? links : [...links, { stage: 'isolation', severity: 'query', what: `${loose} dead reading${loose === 1 ? '' : 's'} with no isolation in force and no reason`, at: 'isolation' }];
 }
 
 function circuitGaps(job: Job): Gap[] {

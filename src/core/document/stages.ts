@@ -1,10 +1,11 @@
 /** The order of the work for a condition report, as the job's screens follow it. */
-export const stages = ['brief', 'origin', 'inspection', 'circuits', 'observations', 'review'] as const;
+export const stages = ['brief', 'origin', 'isolation', 'inspection', 'circuits', 'observations', 'review'] as const;
 export type Stage = (typeof stages)[number];
 
 export const stageTitle: Record<Stage, string> = {
   brief: 'Brief',
   origin: 'Origin',
+  isolation: 'Isolation',
   inspection: 'Inspection',
   circuits: 'Circuits',
   observations: 'Findings',
@@ -14,6 +15,7 @@ export const stageTitle: Record<Stage, string> = {
 export const stagePurpose: Record<Stage, string> = {
   brief: 'Client, site, extent and limits agreed',
   origin: 'Supply, earthing, bonding, Ze and Ipf',
+  isolation: 'Locked off and proved dead; links and disconnections',
   inspection: 'What was looked at, item by item',
   circuits: 'Ways, cables, dead and live tests',
   observations: 'Defects with their codes',

@@ -59,6 +59,9 @@ export const measurements = {
   'rcd-button': { on: 'way', name: 'RCD test button', symbol: 'Button', spec: confirmation, governs: 'latest' },
 } as const satisfies Record<string, Measurement>;
 
+/** Tests made dead: each belongs to an isolation record in force, or says why not. */
+export const isDeadTest = (test: TestId): boolean => /continuity$|^ring-|^r1r2$|^r2$|^ir-|^polarity$/.test(test);
+
 export type TestId = keyof typeof measurements;
 export const testIds = Object.keys(measurements) as [TestId, ...TestId[]];
 export const measurementOf = (test: TestId): Measurement => measurements[test];

@@ -61,7 +61,7 @@ describe('admission', () => {
 
   it('refuses a value that cannot stand in its column, even if a client sends it', () => {
     const { s, way } = withWay();
-    const body = { on: { of: 'way', id: way }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null } as const;
+    const body = { on: { of: 'way', id: way }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null } as const;
     s.say('reading.taken', { ...body, test: 'zs', value: { is: 'open' } });
     expect(refusal(s)).toMatch(/cannot be open/);
     s.say('reading.taken', { ...body, test: 'zs', value: { is: 'number', shown: '-1' } });

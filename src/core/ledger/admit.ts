@@ -101,6 +101,9 @@ function admitReading(job: Job, body: EntryOf<'reading.taken'>['body']): Admissi
   if (body.instrumentId !== null && !job.instruments.has(body.instrumentId)) {
     return refused('That instrument has not been brought to this job.');
   }
+  if (body.isolationId !== null && !job.isolations.some((record) => record.begun.isolationId === body.isolationId)) {
+    return refused('There is no such isolation record.');
+  }
   return needsSubject(job, body);
 }
 

@@ -64,6 +64,9 @@ export const observationFields = z.object({
 export const declarationRoles = ['inspector', 'authoriser'] as const;
 export type DeclarationRole = (typeof declarationRoles)[number];
 
+/** reading.taken 1 → 2: the isolation a dead reading belongs to. */
+const addIsolation = (body: unknown): unknown => ({ isolationId: null, isolationWhy: null, ...((body ?? {}) as object) });
+
 /** observation.noted 1 → 2: a changed proposal keeps the inspector's reason. */
 function addCodeReason(body: unknown): unknown {
   const { fields, ...rest } = (body ?? {}) as { fields?: object };
@@ -105,7 +108,11 @@ export const entryKinds = {
       instrumentId: z.uuid().nullable(),
       leadNullOhms: z.string().max(12).nullable(),
       testVolts: z.number().positive().max(1000).nullable(),
+      /** The isolation in force when a dead test was made, or why there was none. */
+      isolationId: z.uuid().nullable(),
+      isolationWhy: line.nullable(),
     }),
+    [addIsolation],
   ),
   'isolation.begun': kind(isolationBegun),
   'isolation.read': kind(isolationRead),

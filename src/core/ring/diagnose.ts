@@ -51,6 +51,9 @@ type Evidence = {
   readonly ordered: boolean;
   readonly cableRatio: number | null;
   readonly sameSide: boolean;
+  /** Whether every end and both steps at every socket were read, and how many of all readings were open. */
+  readonly complete: boolean;
+  readonly opens: number;
 };
 
 /** Belief lost for a reading that is open where a figure was expected, or the other way round. */
@@ -71,7 +74,7 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
   const evidence = evidenceOf(readings);
   const starts = firstFits(readings, evidence);
   const [start = { live: 0.45, cpc: 0.73, size: 0 }] = starts;
-  const all = [...hypotheses(readings.sockets), ...likelyBridges(evidence, start)].map((fault) => ({ fault, opens: openMismatches(fault, evidence, start) }));
+  const all = [...hypotheses(readings.sockets).filter((fault) => mayFit(fault, evidence)), ...likelyBridges(evidence, start)].map((fault) => ({ fault, opens: openMismatches(fault, evidence, start) }));
   const fewest = Math.min(...all.map((c) => c.opens));
   const plausible = all.filter(({ opens }) => opens <= fewest + 1).map(({ fault }) => fault);
   const screened = plausible
@@ -84,6 +87,11 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
   const explanations = fitted.map(({ fault, fit, misfit, positions }, i): Explanation => ({ fault, fit, misfit, positions, share: (weights[i] ?? 0) / sum }));
   const byKind = grouped(explanations).filter((e, rank) => rank === 0 || e.share > leastBelief);
   return { explanations: byKind, readings: evidence.count, confident: evidence.count > 0 && (byKind[0]?.share ?? 0) > 0.8 };
+}
+
+/** With everything read and nothing open, whatever must show an open somewhere is out of the question. */
+function mayFit(fault: RingFault, { complete, opens }: Evidence): boolean {
+  return !complete || opens > 0 || !['broken', 'crossed', 'crossed back', 'loose', 'reversed'].includes(fault.kind);
 }
 
 const best = (all: readonly Scored[]): Scored => all.reduce((a, b) => (b.belief > a.belief ? b : a));
@@ -186,7 +194,9 @@ function evidenceOf(readings: RingReadings): Evidence {
     ];
   });
   const ends = ([['L', readings.ends.r1], ['N', readings.ends.rn], ['C', readings.ends.r2]] as const).flatMap(([conductor, reading]) => (reading === null || reading === undefined ? [] : [{ conductor, ...figure(reading, null) }]));
-  return { bySocket, ends, unstable, ordered: readings.ordered, cableRatio: readings.cableRatio ?? null, sameSide: readings.sameSide !== undefined, count: ends.length + bySocket.reduce((sum, list) => sum + list.length, 0) };
+  const opens = [...ends, ...bySocket.flat()].filter((o) => o.value === null).length;
+  const complete = ends.length === 3 && bySocket.every((list) => list.some((o) => o.step === 2) && list.some((o) => o.step === 3));
+  return { bySocket, ends, unstable, opens, complete, ordered: readings.ordered, cableRatio: readings.cableRatio ?? null, sameSide: readings.sameSide !== undefined, count: ends.length + bySocket.reduce((sum, list) => sum + list.length, 0) };
 }
 
 const median = (values: readonly number[]): number | null => {
@@ -370,8 +380,8 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   let prior = Math.log(usual[fault.kind] / (places[fault.kind] ?? 1));
   if (hasSize(fault)) {
     // One more free figure: the share of its range that the readings leave. Very small ones are no fault.
-    prior -= fault.kind === 'spur' ? 2.5 : fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 5.5 : 2.8) : 3;
-    const least = fault.kind === 'contact' || fault.kind === 'joint' ? 0.1 : 0.02;
+    prior -= fault.kind === 'spur' ? 2.5 : fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 8 : 3.5) : 3;
+    const least = fault.kind === 'contact' || fault.kind === 'joint' ? 0.12 : 0.02;
     if (fit.size < least) prior -= ((least - fit.size) / 0.02) ** 2;
   }
   prior += ratioBelief(fit.cpc / fit.live, evidence.cableRatio);

@@ -5,6 +5,7 @@ import { usePathname } from 'next/navigation';
 import { useEffect, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { missing } from '../../core/document/gaps';
+import { isolationState, mayEnergise } from '../../core/isolation/isolation';
 import { stageTitle, stages } from '../../core/document/stages';
 import { useJob } from '../ledger/job-provider';
 
@@ -94,10 +95,28 @@ export function JobFrame({ children }: { children: ReactNode }) {
             {lacking.length} missing
           </span>
         </div>
+        <IsolationLine />
         <Refusals />
       </header>
       <main className="px-3 pb-16 pt-3 sm:px-5">{children}</main>
     </div>
+  );
+}
+
+/** One quiet line on every page while something is isolated or linked. */
+function IsolationLine() {
+  const { job, jobId } = useJob();
+  const open = job.isolations.findLast((record) => !record.ended);
+  const { stillIn } = mayEnergise(job.links);
+  if (!open && stillIn.length === 0) return null;
+  const state = open && isolationState(open);
+  const bad = state?.state === 'stop: not dead' || state?.state === 'void';
+  return (
+    <Link href={`/jobs/${jobId}/isolation`} className={`block border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}>
+      {open && state && `${state.inForce ? 'Proved dead' : state.state[0]?.toUpperCase() + state.state.slice(1)}: ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
+      {open && stillIn.length > 0 && ' · '}
+      {stillIn.length > 0 && `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}
+    </Link>
   );
 }
 

@@ -3,6 +3,7 @@
 import { useEffect, useId, useState } from 'react';
 import { parseExact } from '../../core/quantity/exact';
 import { useJob } from './job-provider';
+import { isolationState } from '../../core/isolation/isolation';
 import { type InHand, emptyHanded } from './record-reading';
 
 /** The instrument and lead null in use on this device for this job; the first instrument brought until another is picked. */
@@ -74,6 +75,12 @@ export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: 
           ))}
         </select>
       </label>
+      {!job.isolations.some((record) => isolationState(record).inForce) && (
+        <label className="flex items-center gap-1.5">
+          <span className="text-faint">No isolation in force: why</span>
+          <input className={`${look} w-44`} maxLength={200} placeholder="asked for dead tests" defaultValue={inHand.isolationWhy ?? ''} onBlur={(e) => change({ isolationWhy: e.target.value.trim() || null })} />
+        </label>
+      )}
     </div>
   );
 }

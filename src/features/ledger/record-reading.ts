@@ -1,12 +1,24 @@
-import { type Subject, type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import { isolationFor } from '../../core/isolation/isolation';
+import { type Subject, type TestId, isDeadTest, measurementOf, slotKey } from '../../core/installation/measurement';
 import { type Job, standing } from '../../core/ledger/job';
 import { type ReadingValue, showValue } from '../../core/quantity/reading-value';
 import type { NewEntry } from './job-store';
 
 /** What the person holds while taking readings. */
-export type InHand = { readonly instrumentId: string | null; readonly leadNullOhms: string | null; readonly testVolts: number | null };
+export type InHand = {
+  readonly instrumentId: string | null;
+  readonly leadNullOhms: string | null;
+  readonly testVolts: number | null;
+  /** Why dead tests are made with no isolation record in force. */
+  readonly isolationWhy: string | null;
+};
 
-export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, testVolts: null };
+export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, testVolts: null, isolationWhy: null };
+
+/** The isolation a reading on a subject belongs to now, or why there is none. */
+export function isolationOf(job: Job, on: Subject) {
+  return isolationFor(job.isolations, on, on.of === 'way' ? (job.ways.get(on.id)?.boardId ?? null) : null);
+}
 
 type Taken = { readonly value: ReadingValue; readonly reason: string | null; readonly how?: 'measured' | 'calculated' | 'enquiry' };
 
@@ -20,6 +32,8 @@ export function readingEntries(job: Job, on: Subject, test: TestId, taken: Taken
     kind: 'entry.struck',
     body: { entryId: entry.id, why: `Corrected to ${showValue(taken.value)}` },
   }));
+  const isolation = taken.value.is !== 'not-taken' && isDeadTest(test) ? isolationOf(job, on) : null;
+  const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const isContinuity = unit === 'ohm' && spec.takes === 'figure' && spec.mayBeOpen;
   return [
     ...strikes,
@@ -34,6 +48,8 @@ export function readingEntries(job: Job, on: Subject, test: TestId, taken: Taken
         instrumentId: isFigure ? inHand.instrumentId : null,
         leadNullOhms: isFigure && isContinuity ? inHand.leadNullOhms : null,
         testVolts: isFigure && unit === 'megohm' ? inHand.testVolts : null,
+        isolationId,
+        isolationWhy: isolation && !isolationId ? inHand.isolationWhy : null,
       },
     },
   ];
