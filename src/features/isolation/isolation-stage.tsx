@@ -200,7 +200,7 @@ function Procedure({ isolation, record }: { isolation: IsolationRecord; record: 
         </ul>
       )}
       <Hazards doublePole={begun.doublePole} />
-      <label className="block text-sm font-semibold">
+      <label className="flex flex-wrap items-center gap-x-3 text-sm font-semibold">
         Where the indicator is put
         <input className={`${input} font-normal sm:max-w-72`} maxLength={200} value={place} onChange={(e) => setPlace(e.target.value)} />
       </label>

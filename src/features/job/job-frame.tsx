@@ -58,6 +58,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
             const here = path.endsWith(`/${stage}`);
             const count = lacking.filter((gap) => gap.stage === stage).length;
             const isNext = next?.stage === stage;
+            const isUntouched = (stage === 'isolation' && job.isolations.length === 0) || (stage === 'observations' && job.observations.length === 0);
             return (
               <Link
                 key={stage}
@@ -67,8 +68,8 @@ export function JobFrame({ children }: { children: ReactNode }) {
               >
                 {stageTitle[stage]}
                 <span className="text-xs text-faint">
-                  {count === 0 ? '✓' : count}
-                  <span className="sr-only">{count === 0 ? ' complete' : ' missing'}</span>
+                  {count > 0 ? count : isUntouched ? '–' : '✓'}
+                  <span className="sr-only">{count > 0 ? ' missing' : isUntouched ? ' not begun' : ' complete'}</span>
                 </span>
               </Link>
             );
