@@ -27,7 +27,7 @@ export function fold(entries: readonly Entry[]): Job {
   ordered.forEach((entry, index) => {
     const struck = strikes.get(entry.id) ?? null;
     if (entry.kind === 'reading.taken') {
-      const key = slotKey(entry.body.on, entry.body.test);
+      const key = slotOf(entry);
       const stood = job.readings.get(key);
       if (stood) stood.push({ entry, struck });
       else job.readings.set(key, [{ entry, struck }]);
@@ -51,11 +51,21 @@ export function extend(job: Job, entry: Entry): Job {
   if (!taken || job.strikes.has(taken.id)) return anew();
   const entries = new Map(job.entries).set(entry.id, entry);
   const strikes = entry.kind === 'entry.struck' ? new Map(job.strikes).set(taken.id, { by: entry, why: entry.body.why }) : job.strikes;
-  const key = slotKey(taken.body.on, taken.body.test);
+  const key = slotOf(taken);
   const stood = job.readings.get(key) ?? [];
   const slot = taken === entry ? [...stood, { entry: taken, struck: null }] : stood.map((reading) => (reading.entry.id === taken.id ? { ...reading, struck: strikes.get(taken.id) ?? null } : reading));
   return { ...job, entries, strikes, readings: new Map(job.readings).set(key, slot), signatures: job.signatures.map((signature) => ({ ...signature, inForce: false })) };
 }
+
+/** The slot of a reading, worked out once: entries never change, and are folded again and again. */
+function slotOf(entry: EntryOf<'reading.taken'>): SlotKey {
+  const known = slots.get(entry);
+  if (known) return known;
+  const key = slotKey(entry.body.on, entry.body.test);
+  slots.set(entry, key);
+  return key;
+}
+const slots = new WeakMap<EntryOf<'reading.taken'>, SlotKey>();
 
 /** Whether an entry counts against a signature made before it. */
 const isContent = (entry: Entry): boolean => entry.kind !== 'declaration.signed' && entry.kind !== 'document.issued';

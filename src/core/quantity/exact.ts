@@ -32,10 +32,17 @@ export function parseExact(text: string): Exact | null {
 
 /** The exact value of a literal in code or data. Throws when it is not a plain decimal: that is a bug, not input. */
 export function exact(literal: string | number): Exact {
-  const value = parseExact(String(literal));
+  const text = String(literal);
+  const known = parsed.get(text);
+  if (known) return known;
+  const value = parseExact(text);
   if (!value) throw new RangeError(`Not a plain decimal: ${literal}`);
+  // Limits and readings come again and again: the same few texts.
+  if (parsed.size >= 4096) parsed.clear();
+  parsed.set(text, value);
   return value;
 }
+const parsed = new Map<string, Exact>();
 
 export const add = (a: Exact, b: Exact): Exact =>
   reduce(a.numerator * b.denominator + b.numerator * a.denominator, a.denominator * b.denominator);
