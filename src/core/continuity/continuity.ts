@@ -80,6 +80,35 @@ function compared(figure: Exact, expected: Exact, working: string, whenHigh: str
   };
 }
 
+/**
+ * Judges a reading at a socket in step 2 or 3 of a ring, in ohm, beside a quarter of the ends. A smaller CPC makes step 3
+ * fall towards the board by itself, so only what is above, or below the least that allows, is remarked on.
+ */
+export function judgeRingStep(value: ReadingValue, step: 2 | 3, ends: { readonly r1: ReadingValue | null; readonly other: ReadingValue | null }): Judgement {
+  if (value.is === 'not-taken') return unjudged('ring-step.not-taken', `Recorded as ${value.mark}.`);
+  const figure = figureOf(value);
+  if (!figure) {
+    return { rule: 'ring-step.open', verdict: 'fails', expected: null, limit: null, working: ['Open here: no path between the two.'], next: 'Try the other pairs at this socket: neutral to CPC tells reversed from not connected.' };
+  }
+  const r1 = ends.r1 && figureOf(ends.r1);
+  const other = ends.other && figureOf(ends.other);
+  const name = step === 2 ? 'rn' : 'r2';
+  if (!r1 || !other) return unjudged('ring-step.alone', `Beside (r1 + ${name}) ÷ 4 once both ends are read.`);
+  const sum = add(r1, other);
+  const quarter = divide(sum, exact(4));
+  const least = sum.numerator === 0n ? exact(0) : divide(multiply(r1, other), sum);
+  const high = compare(figure, add(quarter, ringTolerance)) > 0;
+  const low = compare(figure, subtract(least, ringTolerance)) < 0;
+  return {
+    rule: high ? 'ring-step.high' : low ? 'ring-step.low' : 'ring-step.level',
+    verdict: high || low ? 'doubt' : 'meets',
+    expected: step === 2 ? ohms(quarter) : `${ohms(least)} to ${ohms(quarter)}`,
+    limit: null,
+    working: [`(r1 ${toShortest(r1, 3)} + ${name} ${toShortest(other, 3)}) ÷ 4 = ${ohms(quarter)}`, `${ohms(figure)} is ${high ? 'above' : low ? 'below' : 'within'} that, 0.05 Ω either way`],
+    next: high ? 'A spur, a poor joint or contact; the diagnosis weighs it with the others.' : low ? 'Both links on one leg, or a bridge: the diagnosis weighs it with the others.' : null,
+  };
+}
+
 /** Largest difference between r1 and rn of a sound ring, in ohm. */
 const ringTolerance = exact('0.05');
 

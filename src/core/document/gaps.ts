@@ -6,7 +6,7 @@ import { type BondedService, bondFieldOf, bondedServices } from '../installation
 import { type Way, isSpare } from '../installation/way';
 import type { Judgement } from '../quantity/judgement';
 import { governing } from '../ledger/governing';
-import { type Job, waysOf } from '../ledger/job';
+import { type Job, wayOfSubject, waysOf } from '../ledger/job';
 import { itemOutcome } from './item-outcome';
 import type { Stage } from './stages';
 import { judgeJob, judgeWayCapacity } from './verdicts';
@@ -188,7 +188,7 @@ function findingGaps(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey,
     if (judgement.verdict !== 'fails') continue;
     const reading = governing(job, key);
     const on = reading?.body.on;
-    const way = on?.of === 'way' ? job.ways.get(on.id) : undefined;
+    const way = on && wayOfSubject(job, on);
     const noted = job.observations.some((observation) => (way ? observation.wayId === way.id : true));
     if (!noted && reading) {
       const place = way ? `way ${way.number}, ` : '';

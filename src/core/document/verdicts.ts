@@ -1,7 +1,7 @@
 import { judgeCapacity } from '../capacity/capacity';
 import type { EditionPack } from '../edition/pack';
 import { judgeBonding } from '../continuity/bonding';
-import { judgeRadial, judgeRingEnd } from '../continuity/continuity';
+import { judgeRadial, judgeRingEnd, judgeRingStep } from '../continuity/continuity';
 import { judgeInsulation } from '../insulation/insulation';
 import { type SlotKey, type Subject, type TestId, slotKey } from '../installation/measurement';
 import { type Way, disconnectionSeconds, hotWiringOf } from '../installation/way';
@@ -74,6 +74,12 @@ export function judgeValue(
         { r1: at('ring-r1'), rn: at('ring-rn') },
         { pack, liveCsaMm2: way?.liveCsaMm2 ?? null, cpcCsaMm2: way?.cpcCsaMm2 ?? null },
       );
+    case 'ring-step2':
+    case 'ring-step3': {
+      const point = on.of === 'point' ? job.points.get(on.id) : undefined;
+      const end = (which: 'ring-r1' | 'ring-rn' | 'ring-r2') => (point ? valueAt(job, { of: 'way', id: point.wayId }, which) : null);
+      return judgeRingStep(value, test === 'ring-step2' ? 2 : 3, { r1: end('ring-r1'), other: end(test === 'ring-step2' ? 'ring-rn' : 'ring-r2') });
+    }
     case 'r1r2':
     case 'r2':
       return judgeRadial(value, test === 'r2' ? 'R2' : 'R1+R2', {

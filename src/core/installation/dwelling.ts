@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pointKinds } from './point';
 import { conductorMaterials, earthingSystems } from './supply';
 
 /**
@@ -21,7 +22,7 @@ const wire = z.object({ id, from: z.string().min(1), to: z.string().min(1), leng
 const switchPositions = z.object({ id, positions: z.record(z.string(), z.array(z.tuple([z.string(), z.string()]))) });
 const place = z.object({ circuit: id, point: id });
 const load = z.object({ id, at: id, between: swap.default(['L', 'N']), ohms: positive });
-export const dwellingPoint = z.object({ id, room: z.string().max(80).default(''), kind: z.enum(['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work']).default('socket') });
+export const dwellingPoint = z.object({ id, room: z.string().max(80).default(''), kind: z.enum(pointKinds).default('socket') });
 
 export const dwellingCircuit = z.object({
   id,

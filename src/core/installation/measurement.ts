@@ -8,6 +8,7 @@ export const subject = z.discriminatedUnion('of', [
   z.object({ of: z.literal('supply') }),
   z.object({ of: z.literal('board'), id: z.uuid() }),
   z.object({ of: z.literal('way'), id: z.uuid() }),
+  z.object({ of: z.literal('point'), id: z.uuid() }),
 ]);
 export type Subject = z.infer<typeof subject>;
 
@@ -49,6 +50,8 @@ export const measurements = {
   'ring-r1': { on: 'way', name: 'r1, ring line end to end', symbol: 'r1', spec: continuity, governs: 'highest' },
   'ring-rn': { on: 'way', name: 'rn, ring neutral end to end', symbol: 'rn', spec: continuity, governs: 'highest' },
   'ring-r2': { on: 'way', name: 'r2, ring CPC end to end', symbol: 'r2', spec: continuity, governs: 'highest' },
+  'ring-step2': { on: 'point', name: 'ring step 2, line to neutral', symbol: 'L–N', spec: continuity, governs: 'latest' },
+  'ring-step3': { on: 'point', name: 'ring step 3, line to CPC', symbol: 'L–CPC', spec: continuity, governs: 'latest' },
   r1r2: { on: 'way', name: 'R1+R2', symbol: 'R1+R2', spec: continuity, governs: 'highest' },
   r2: { on: 'way', name: 'R2', symbol: 'R2', spec: continuity, governs: 'highest' },
   'ir-ll': { on: 'way', name: 'insulation resistance, live to live', symbol: 'IR L–L', spec: megohms, governs: 'lowest' },

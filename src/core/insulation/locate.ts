@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pointKinds } from '../installation/point';
 
 /**
  * Finding where insulation is down by opening the circuit and testing both sides.
@@ -14,7 +15,7 @@ export const locationPoint = z.object({
   id: z.string().min(1).max(60),
   /** The point before it; null for the first after the board. */
   after: z.string().max(60).nullable(),
-  kind: z.enum(['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work']).default('socket'),
+  kind: z.enum(pointKinds).default('socket'),
 });
 export type LocationPoint = z.infer<typeof locationPoint>;
 

@@ -47,6 +47,14 @@ function admitKind(job: Job, draft: Draft, actor: Actor): Admission {
     }
     case 'way.described':
       return needsWay(job, draft.body.wayId);
+    case 'point.added':
+      return job.points.has(draft.body.pointId) ? refused('That point is there already.') : needsWay(job, draft.body.wayId);
+    case 'point.described':
+      return needsPoint(job, draft.body.pointId);
+    case 'point.moved': {
+      const there = needsPoint(job, draft.body.pointId);
+      return there.accepted ? needsWay(job, draft.body.wayId) : there;
+    }
     case 'reading.taken':
       return admitReading(job, draft.body);
     case 'limit.overridden':
@@ -89,10 +97,21 @@ const needsBoard = (job: Job, id: string): Admission =>
 const needsWay = (job: Job, id: string): Admission =>
   job.ways.has(id) ? accepted : refused('There is no such way in this job.');
 
+const needsPoint = (job: Job, id: string): Admission => (job.points.has(id) ? accepted : refused('There is no such point in this job.'));
+
 function needsSubject(job: Job, body: Pick<EntryOf<'reading.taken'>['body'], 'on' | 'test'>): Admission {
   const wanted = measurementOf(body.test).on;
   if (wanted !== body.on.of) return refused(`${measurementOf(body.test).name} is taken on a ${wanted}.`);
-  return body.on.of === 'supply' ? accepted : body.on.of === 'board' ? needsBoard(job, body.on.id) : needsWay(job, body.on.id);
+  switch (body.on.of) {
+    case 'supply':
+      return accepted;
+    case 'board':
+      return needsBoard(job, body.on.id);
+    case 'way':
+      return needsWay(job, body.on.id);
+    case 'point':
+      return needsPoint(job, body.on.id);
+  }
 }
 
 function admitReading(job: Job, body: EntryOf<'reading.taken'>['body']): Admission {
@@ -122,8 +141,14 @@ function admitStrike(job: Job, body: EntryOf<'entry.struck'>['body'], actor: Act
       const { wayId } = target.body;
       const used =
         [...job.readings.values()].flat().some((r) => !r.struck && r.entry.body.on.of === 'way' && r.entry.body.on.id === wayId) ||
+        [...job.points.values()].some((point) => point.wayId === wayId) ||
         job.observations.some((observation) => observation.wayId === wayId);
-      return used ? refused('Readings or observations stand on this way. Strike those first.') : accepted;
+      return used ? refused('Readings or observations stand on this way, or points. Strike those first.') : accepted;
+    }
+    case 'point.added': {
+      const { pointId } = target.body;
+      const used = [...job.readings.values()].flat().some((r) => !r.struck && r.entry.body.on.of === 'point' && r.entry.body.on.id === pointId);
+      return used ? refused('Readings stand on this point. Strike those first, or move it.') : accepted;
     }
     case 'board.added':
       return [...job.ways.values()].some((way) => way.boardId === target.body.boardId)

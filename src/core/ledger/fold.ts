@@ -1,6 +1,7 @@
 import type { IsolationRecord, Link } from '../isolation/isolation';
 import type { Board } from '../installation/board';
 import { type SlotKey, slotKey } from '../installation/measurement';
+import type { Point } from '../installation/point';
 import type { Way } from '../installation/way';
 import type { Entry, EntryOf } from './entry';
 import type { Job, Limitation, Observation, Reading, Signature, Strike } from './job';
@@ -76,12 +77,13 @@ function comesLast(job: Job, entry: Entry): boolean {
   return true;
 }
 
-type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures' | 'isolations' | 'links'> & {
+type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'points' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures' | 'isolations' | 'links'> & {
   isolations: IsolationRecord[];
   links: Link[];
   instruments: Map<string, BodyOf<'instrument.brought'>>;
   boards: Map<string, Board>;
   ways: Map<string, Way>;
+  points: Map<string, Point>;
   readings: Map<SlotKey, Reading[]>;
   items: Map<string, EntryOf<'item.marked'>>;
   limits: Map<SlotKey, EntryOf<'limit.overridden'>>;
@@ -100,6 +102,7 @@ function blank(entries: Map<string, Entry>, strikes: Map<string, Strike>): Draft
     supply: {},
     boards: new Map(),
     ways: new Map(),
+    points: new Map(),
     readings: new Map(),
     isolations: [],
     links: [],
@@ -170,6 +173,19 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
     case 'link.cleared':
       job.links = job.links.map((link) => (link.linkId === entry.body.linkId ? { ...link, clearedAt: entry.madeAt } : link));
       return;
+    case 'point.added':
+      job.points.set(entry.body.pointId, { id: entry.body.pointId, wayId: entry.body.wayId, ...entry.body.fields });
+      return;
+    case 'point.described': {
+      const point = job.points.get(entry.body.pointId);
+      if (point) job.points.set(point.id, { ...point, ...entry.body.fields });
+      return;
+    }
+    case 'point.moved': {
+      const point = job.points.get(entry.body.pointId);
+      if (point) job.points.set(point.id, { ...point, wayId: entry.body.wayId, order: entry.body.order });
+      return;
+    }
     case 'item.marked':
       job.items.set(entry.body.item, entry);
       return;

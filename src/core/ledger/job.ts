@@ -1,6 +1,7 @@
 import type { IsolationRecord, Link } from '../isolation/isolation';
 import type { Board } from '../installation/board';
-import type { SlotKey } from '../installation/measurement';
+import type { SlotKey, Subject } from '../installation/measurement';
+import type { Point } from '../installation/point';
 import type { Supply } from '../installation/supply';
 import type { Way } from '../installation/way';
 import type { Entry, EntryOf } from './entry';
@@ -38,6 +39,7 @@ export type Job = {
   readonly boards: ReadonlyMap<string, Board>;
   /** In the order of board and way number. */
   readonly ways: ReadonlyMap<string, Way>;
+  readonly points: ReadonlyMap<string, Point>;
   readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
   readonly isolations: readonly IsolationRecord[];
   readonly links: readonly Link[];
@@ -56,6 +58,12 @@ export type Job = {
 };
 
 export const waysOf = (job: Job, boardId: string): Way[] => [...job.ways.values()].filter((way) => way.boardId === boardId);
+
+/** The way a reading concerns: its own, or its point's. */
+export const wayOfSubject = (job: Job, on: Subject): Way | undefined => (on.of === 'way' ? job.ways.get(on.id) : on.of === 'point' ? job.ways.get(job.points.get(on.id)?.wayId ?? '') : undefined);
+
+/** A way's points in their order along the cable. */
+export const pointsOf = (job: Job, wayId: string): Point[] => [...job.points.values()].filter((point) => point.wayId === wayId).sort((a, b) => a.order - b.order);
 
 /** Readings that were not struck, oldest first. */
 export const standing = (readings: readonly Reading[] | undefined): EntryOf<'reading.taken'>[] =>

@@ -4,6 +4,7 @@ import { codes, needsReason, outcomes } from '../inspection/outcome';
 import { boardFields } from '../installation/board';
 import { isolationBegun, isolationEnded, isolationRead, linkCleared, linkMade } from '../isolation/isolation';
 import { subject, testIds } from '../installation/measurement';
+import { pointFields } from '../installation/point';
 import { supplyFields } from '../installation/supply';
 import { day, line, paragraph } from '../installation/text';
 import { wayFields } from '../installation/way';
@@ -98,6 +99,9 @@ export const entryKinds = {
   'board.described': kind(z.object({ boardId: z.uuid(), fields: boardFields.partial() })),
   'way.added': kind(z.object({ wayId: z.uuid(), boardId: z.uuid(), number: z.number().int().min(1).max(99) })),
   'way.described': kind(z.object({ wayId: z.uuid(), fields: wayFields.partial() })),
+  'point.added': kind(z.object({ pointId: z.uuid(), wayId: z.uuid(), fields: pointFields })),
+  'point.described': kind(z.object({ pointId: z.uuid(), fields: pointFields.partial() })),
+  'point.moved': kind(z.object({ pointId: z.uuid(), wayId: z.uuid(), order: z.number().int().min(1).max(500) })),
   'reading.taken': kind(
     z.object({
       on: subject,

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { testsDue } from '../../core/document/gaps';
@@ -15,7 +16,7 @@ import { columns } from './columns';
 
 /** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
 export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand }) {
-  const { job, append, pack } = useJob();
+  const { job, jobId, append, pack } = useJob();
   const ways = waysOf(job, boardId);
   const firstOpen = ways.findIndex((way) => testsDue(way).some((test) => !job.readings.has(slotKey({ of: 'way', id: way.id }, test))));
   const [chosen, setChosen] = useState<number | null>(null);
@@ -43,6 +44,11 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
       <p className="py-2 text-sm text-faint">
         {showDevice(way) || 'device?'} · RCD {showResidual(way) || 'none'} · {showCable(way) || 'cable?'} mm² · {way.points ?? '?'} points
       </p>
+      {way.arrangement === 'ring' && (
+        <Link href={`/jobs/${jobId}/ring/${way.id}`} className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
+          Ring bench
+        </Link>
+      )}
       {testsDue(way).map((test) => (
         <ReadingField key={`${way.id}-${test}`} on={on} test={test} inHand={inHand} large caution={test === 'zs' ? 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.' : undefined} />
       ))}

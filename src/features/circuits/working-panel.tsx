@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { judgeValue, judgeWayBreaking, judgeWayCapacity } from '../../core/document/verdicts';
 import { measurementOf, slotKey } from '../../core/installation/measurement';
 import type { Way } from '../../core/installation/way';
@@ -16,7 +17,7 @@ type Props = { way: Way | null; column: Column; typing: string | null; doubtful:
 
 /** Under the ledger: the chosen cell explained, live while it is typed. */
 export function WorkingPanel({ way, column, typing, doubtful }: Props) {
-  const { job, pack, people } = useJob();
+  const { job, jobId, pack, people } = useJob();
   const test = column.sort === 'reading' ? column.test : null;
   const on = way && ({ of: 'way', id: way.id } as const);
   const standing = on && test ? governing(job, slotKey(on, test)) : null;
@@ -43,6 +44,11 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
           </p>
         )}
         <p className="text-xs text-faint">{column.hint}</p>
+        {way?.arrangement === 'ring' && (
+          <Link href={`/jobs/${jobId}/ring/${way.id}`} className="text-sm font-semibold underline underline-offset-4">
+            Ring bench
+          </Link>
+        )}
       </div>
       <div>
         {problem && (

@@ -5,6 +5,7 @@ import { missing } from '../../core/document/gaps';
 import { stagePurpose, stageTitle, stages } from '../../core/document/stages';
 import { type SlotKey, measurementOf } from '../../core/installation/measurement';
 import { governing } from '../../core/ledger/governing';
+import { wayOfSubject } from '../../core/ledger/job';
 import { showValue } from '../../core/quantity/reading-value';
 import { useJob } from '../ledger/job-provider';
 import { showMoment } from '../ledger/struck-readings';
@@ -56,15 +57,17 @@ export function JobOverview() {
             {wrong.slice(0, 8).map(([key, judgement]) => {
               const reading = governing(job, key);
               if (!reading) return null;
-              const way = reading.body.on.of === 'way' ? job.ways.get(reading.body.on.id) : undefined;
-              const stage = reading.body.on.of === 'supply' ? 'origin' : 'circuits';
+              const { on } = reading.body;
+              const way = wayOfSubject(job, on);
+              const point = on.of === 'point' ? job.points.get(on.id) : undefined;
+              const stage = on.of === 'supply' ? 'origin' : point ? `ring/${point.wayId}` : 'circuits';
               return (
                 <li key={key} className="relative flex gap-2 border-t border-rule py-2 hover:bg-hover">
                   <span className="pt-0.5">
                     <VerdictMark verdict={judgement.verdict} />
                   </span>
                   <Link href={`/jobs/${jobId}/${stage}#${key}`} className="after:absolute after:inset-0">
-                    {way ? `Way ${way.number} ${way.description ?? ''}: ` : ''}
+                    {way ? `Way ${way.number} ${point?.name ?? way.description ?? ''}: ` : ''}
                     {measurementOf(testOf(key)).name} <strong>{showValue(reading.body.value)}</strong>
                     <span className="block text-sm text-faint">{judgement.next ?? judgement.working.at(-1)}</span>
                   </Link>

@@ -1,6 +1,6 @@
 import { isolationFor } from '../../core/isolation/isolation';
 import { type Subject, type TestId, isDeadTest, measurementOf, slotKey } from '../../core/installation/measurement';
-import { type Job, standing } from '../../core/ledger/job';
+import { type Job, standing, wayOfSubject } from '../../core/ledger/job';
 import { type ReadingValue, showValue } from '../../core/quantity/reading-value';
 import type { NewEntry } from './job-store';
 
@@ -17,7 +17,8 @@ export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, tes
 
 /** The isolation a reading on a subject belongs to now, or why there is none. */
 export function isolationOf(job: Job, on: Subject) {
-  return isolationFor(job.isolations, on, on.of === 'way' ? (job.ways.get(on.id)?.boardId ?? null) : null);
+  const way = wayOfSubject(job, on);
+  return isolationFor(job.isolations, way ? { of: 'way', id: way.id } : on, way?.boardId ?? null);
 }
 
 type Taken = { readonly value: ReadingValue; readonly reason: string | null; readonly how?: 'measured' | 'calculated' | 'enquiry' };

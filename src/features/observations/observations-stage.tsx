@@ -32,7 +32,7 @@ function Observations() {
   const { job, append, pack } = useJob();
   const query = useSearchParams();
   const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
-  const [form, setForm] = useState<Form>({ ...blank, item: pack.inspectionEicr.some((row) => row.item === asked.item) ? asked.item : null, code: asked.code });
+  const [form, setForm] = useState<Form>({ ...blank, what: (query.get('what') ?? '').slice(0, 400), wayId: job.ways.has(query.get('way') ?? '') ? query.get('way') : null, item: pack.inspectionEicr.some((row) => row.item === asked.item) ? asked.item : null, code: asked.code });
   const edit = (observation: Observation) => {
     const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason } = observation;
     setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason });

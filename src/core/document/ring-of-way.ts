@@ -1,0 +1,59 @@
+import { conductorResistance } from '../edition/conductor-resistance';
+import type { EditionPack } from '../edition/pack';
+import { slotKey } from '../installation/measurement';
+import type { Point } from '../installation/point';
+import type { Way } from '../installation/way';
+import { governing } from '../ledger/governing';
+import { type Job, pointsOf } from '../ledger/job';
+import { exact, toNumber } from '../quantity/exact';
+import type { ReadingValue } from '../quantity/reading-value';
+import { type RingReading, type RingReadings, diagnoseRing } from '../ring/diagnose';
+import { type RingReport, explainRing } from '../ring/explain';
+
+/** A ring as a job holds it: its points in order with what was read at each. */
+export type RingOfWay = { readonly points: readonly Point[]; readonly readings: RingReadings };
+
+const asRingReading = (value: ReadingValue | undefined): RingReading | null => {
+  if (!value) return null;
+  if (value.is === 'open' || value.is === 'over') return 'open';
+  return value.is === 'number' ? toNumber(exact(value.shown)) : null;
+};
+
+/** The readings of a ring's way for the diagnosis: ends of the way, steps 2 and 3 of its points along the cable. */
+export function ringOfWay(job: Job, pack: EditionPack, way: Way): RingOfWay {
+  const points = pointsOf(job, way.id);
+  const ofWay = (test: 'ring-r1' | 'ring-rn' | 'ring-r2') => asRingReading(governing(job, slotKey({ of: 'way', id: way.id }, test))?.body.value);
+  const ofPoint = (point: Point, test: 'ring-step2' | 'ring-step3') => asRingReading(governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value);
+  const live = way.liveCsaMm2 ? conductorResistance(pack, 'copper', way.liveCsaMm2) : null;
+  const cpc = way.cpcCsaMm2 ? conductorResistance(pack, 'copper', way.cpcCsaMm2) : null;
+  return {
+    points,
+    readings: {
+      sockets: points.length,
+      ordered: true,
+      ends: { r1: ofWay('ring-r1'), rn: ofWay('ring-rn'), r2: ofWay('ring-r2') },
+      step2: points.map((point) => ofPoint(point, 'ring-step2')),
+      step3: points.map((point) => ofPoint(point, 'ring-step3')),
+      cableRatio: live && cpc ? toNumber(cpc) / toNumber(live) : undefined,
+    },
+  };
+}
+
+/** What a ring's readings come to; null while fewer than four stand: too little to explain. */
+export function ringReport(job: Job, pack: EditionPack, way: Way): RingReport | null {
+  const { readings } = ringOfWay(job, pack, way);
+  const diagnosis = diagnoseRing(readings);
+  if (diagnosis.readings < 4) return null;
+  return explainRing(diagnosis, readings, way.liveCsaMm2 && way.cpcCsaMm2 ? { liveMm2: way.liveCsaMm2, cpcMm2: way.cpcCsaMm2 } : null, pack);
+}
+
+/** The highest R1+R2 of a ring by step 3, as it was shown, and the point it was read at. */
+export function highestStep3(job: Job, way: Way): { readonly value: ReadingValue; readonly point: Point } | null {
+  let highest: { value: ReadingValue; point: Point; ohms: number } | null = null;
+  for (const point of pointsOf(job, way.id)) {
+    const value = governing(job, slotKey({ of: 'point', id: point.id }, 'ring-step3'))?.body.value;
+    const ohms = asRingReading(value);
+    if (value && typeof ohms === 'number' && (!highest || ohms > highest.ohms)) highest = { value, point, ohms };
+  }
+  return highest;
+}

@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest';
+import { parsePoints } from './point';
+
+const names = (typed: string, taken: string[] = []) => {
+  const parsed = parsePoints(typed, taken);
+  return parsed.ok ? parsed.points.map((p) => `${p.name} (${p.kind})`) : parsed.problem;
+};
+
+describe('points as typed', () => {
+  it.each([
+    ['kitchen 4', [], ['Kitchen 1 (socket)', 'Kitchen 2 (socket)', 'Kitchen 3 (socket)', 'Kitchen 4 (socket)']],
+    ['hall', [], ['Hall (socket)']],
+    ['hall, garden room 2', [], ['Hall (socket)', 'Garden room 1 (outdoor)', 'Garden room 2 (outdoor)']],
+    ['kitchen 2', ['Kitchen 1', 'kitchen 2'], ['Kitchen 3 (socket)', 'Kitchen 4 (socket)']],
+    ['hall', ['Hall'], ['Hall 2 (socket)']],
+    ['bathroom 1', [], ['Bathroom (wet room)']],
+  ] as [string, string[], string[]][])('%s beside %j', (typed, taken, wanted) => expect(names(typed, taken)).toEqual(wanted));
+  it.each(['', ' , ', '4', 'kitchen 0', 'x'.repeat(61)])('refuses %j', (typed) => expect(names(typed)).toMatch(/how many points/));
+});

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { line } from './text';
+
+export const pointKinds = ['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work'] as const;
+
+/** A point of a circuit: where it is, what it is, and its place along the cable. */
+export const pointFields = z.object({
+  name: line.min(1),
+  room: line.nullable(),
+  kind: z.enum(pointKinds),
+  /** Place along the cable, counted from the board (leg A of a ring). */
+  order: z.number().int().min(1).max(500),
+  /** On a spur rather than on the ring or run itself. */
+  spur: z.boolean(),
+});
+export type Point = z.infer<typeof pointFields> & { readonly id: string; readonly wayId: string };
+
+const outdoors = /garden|outside|gate|drive|patio|outdoor/i;
+const wet = /bath|shower|ensuite|en-suite|wc/i;
+
+export type PointsTyped = { readonly ok: true; readonly points: readonly { readonly name: string; readonly room: string; readonly kind: (typeof pointKinds)[number] }[] } | { readonly ok: false; readonly problem: string };
+
+/** Reads `kitchen 4` as four points of the kitchen, `hall` as one; several rooms apart by commas. `taken` are the names in use. */
+export function parsePoints(typed: string, taken: readonly string[]): PointsTyped {
+  const parts = typed.split(',').map((part) => part.trim()).filter(Boolean);
+  if (parts.length === 0) return { ok: false, problem: 'Type a room, and how many points: kitchen 4, hall.' };
+  const used = new Set(taken.map((name) => name.toLowerCase()));
+  const points: { name: string; room: string; kind: (typeof pointKinds)[number] }[] = [];
+  for (const part of parts) {
+    const match = /^(.*?)(?:\s+(\d{1,2}))?$/.exec(part);
+    const words = (match?.[1] ?? '').trim();
+    const count = match?.[2] === undefined ? 1 : Number(match[2]);
+    if (words === '' || words.length > 60 || count < 1) return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
+    const room = words.charAt(0).toUpperCase() + words.slice(1);
+    const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : 'socket';
+    for (let made = 0, number = 1; made < count; number += 1) {
+      const name = count === 1 && number === 1 ? room : `${room} ${number}`;
+      if (used.has(name.toLowerCase())) continue;
+      used.add(name.toLowerCase());
+      points.push({ name, room, kind });
+      made += 1;
+    }
+  }
+  return points.length > 100 ? { ok: false, problem: 'A hundred points at once at the most.' } : { ok: true, points };
+}

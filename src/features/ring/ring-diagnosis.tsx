@@ -1,0 +1,83 @@
+'use client';
+
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import type { Way } from '../../core/installation/way';
+import type { RingReadings } from '../../core/ring/diagnose';
+import type { RingExplanation, RingReport } from '../../core/ring/explain';
+import { linkLook } from '../../ui/button';
+import { useJob } from '../ledger/job-provider';
+
+/** What the readings come to: explanations with their reasons, and what to try next where two explain them equally. */
+export function RingDiagnosis({ report, way, readings, children }: { report: RingReport | null; way: Way; readings: RingReadings; children: ReactNode }) {
+  return (
+    <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4 xl:sticky xl:top-44">
+      <h2 id="comes-to" className="text-lg">
+        What it comes to
+      </h2>
+      {!report && <p className="text-sm text-faint">Four readings or more: ends, then step 2 and step 3 at the points.</p>}
+      {report && (
+        <>
+          {!report.confident && <p className="text-sm font-semibold">More than one explanation fits about as well.</p>}
+          <ol className="space-y-3">
+            {report.explanations.map((explanation, rank) => (
+              <Explained key={explanation.kind} explanation={explanation} leads={rank === 0} way={way} />
+            ))}
+          </ol>
+          {report.cable && <p className="border-t border-rule pt-2 text-sm">{report.cable}</p>}
+          {report.next.length > 0 && (
+            <div className="border-t border-rule pt-2">
+              <h3 className="text-sm">Try next</h3>
+              <ul className="text-sm">
+                {report.next.slice(0, 4).map((next) => (
+                  <li key={`${next.socket} ${next.step} ${next.pair}`}>
+                    <strong>
+                      {next.step === 'same side' ? 'Same side' : `Step ${next.step}`}, {next.pair}
+                      {next.socket ? ` at point ${next.socket}` : ''}
+                    </strong>
+                    : {next.why}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+        </>
+      )}
+      <p className="text-xs text-faint">
+        {readings.step2.filter((r) => r !== null).length + readings.step3.filter((r) => r !== null).length} of {2 * readings.sockets} readings at points.
+      </p>
+      {children}
+    </section>
+  );
+}
+
+/** The schedule item a fault of a ring is coded under: continuity of live conductors, or of the CPC. */
+const itemOf = (kind: string): string => (/C$/.test(kind) ? '5.8' : /reversed|crossed/.test(kind) ? '5.18' : '5.6');
+
+function Explained({ explanation, leads, way }: { explanation: RingExplanation; leads: boolean; way: Way }) {
+  const { job, jobId } = useJob();
+  const what = encodeURIComponent(`${explanation.title}${explanation.place ? `, ${explanation.place}` : ''}, on the ring of way ${way.number}`);
+  return (
+    <li className={leads ? '' : 'text-sm text-faint'}>
+      <p className={leads ? 'text-base font-semibold' : ''}>
+        {explanation.title}
+        {explanation.place && ` ${explanation.place}`} <span className="font-normal text-faint">{Math.round(100 * explanation.share)} %</span>
+      </p>
+      {leads && (
+        <>
+          <ul className="text-sm">
+            {explanation.reasons.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+          </ul>
+          <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
+          {explanation.kind !== 'healthy' && !job.issued && (
+            <Link href={`/jobs/${jobId}/observations?item=${itemOf(explanation.kind)}&code=C2&way=${way.id}&what=${what}`} className={`${linkLook('plain')} mt-2`}>
+              Write the observation
+            </Link>
+          )}
+        </>
+      )}
+    </li>
+  );
+}
