@@ -54,6 +54,12 @@ try {
     if (stage === 'observations') await page.getByLabel('What was found').fill('Socket-outlets up to 32 A with no 30 mA RCD');
     await shoot(page, stage);
   }
+  await page.goto(`${jobUrl}/circuits`);
+  await settled();
+  await page.getByRole('gridcell', { name: /^r1, circuit 1,/ }).click();
+  await page.getByRole('link', { name: 'Ring bench' }).click();
+  await page.getByRole('heading', { name: /^Ring bench/ }).waitFor();
+  await shoot(page, 'ring-bench');
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
@@ -73,6 +79,10 @@ try {
   await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 7 });
   await phone.locator('summary', { hasText: 'Describe this way' }).waitFor();
   await shoot(phone, 'phone-circuit');
+  await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 0 });
+  await phone.getByRole('link', { name: 'Ring bench' }).click();
+  await phone.getByRole('heading', { name: /^Ring bench/ }).waitFor();
+  await shoot(phone, 'phone-ring');
 } finally {
   await browser.close();
   await app.stop();

@@ -52,7 +52,8 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
   s.say('way.added', { wayId: spare, boardId: cu, number: 10 });
   s.say('way.described', { wayId: spare, fields: { arrangement: 'spare', description: 'Spare' } });
 
-  s.results(ground, { 'ring-r1': '0.52', 'ring-rn': '0.53', 'ring-r2': '0.86', r1r2: '0.35', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.55', 'rcd-time': '24', 'rcd-button': 'ok' });
+  s.results(ground, { 'ring-r1': '0.52', 'ring-rn': '0.53', 'ring-r2': '0.86', r1r2: '0.57', 'ir-ll': '>999', 'ir-le': '>999', polarity: 'ok', zs: '0.77', 'rcd-time': '24', 'rcd-button': 'ok' });
+  s.ringPoints(ground, [['Hall', '0.26', '0.33'], ['Parlour 1', '0.27', '0.33'], ['Parlour 2', '0.26', '0.34'], ['Garden room', '0.44', '0.57'], ['Dining room 1', '0.26', '0.35'], ['Dining room 2', '0.27', '0.34'], ['Kitchen 1', '0.26', '0.35'], ['Kitchen 2', '0.26', '0.34'], ['Kitchen 3', '0.27', '0.34'], ['Utility room', '0.26', '0.33'], ['Cloakroom', '0.26', '0.33']]);
   s.results(first, { 'ring-r1': '0.46', 'ring-rn': '0.47', 'ring-r2': '0.75', r1r2: '0.31', 'ir-ll': '>999', 'ir-le': '1.6', polarity: 'ok', zs: '0.52', 'rcd-time': '24', 'rcd-button': 'ok' });
   s.results(oven, { r1r2: '0.11', 'ir-ll': 'LIM hob cannot be unplugged without moving the oven', 'ir-le': '412', polarity: 'ok' });
   const mistyped = s.read({ of: 'way', id: oven }, 'zs', '3.20');

@@ -82,6 +82,16 @@ export class Scribe {
     return wayId;
   }
 
+  /** Points along a way, each with what steps 2 and 3 of a ring read there. */
+  ringPoints(wayId: string, points: readonly (readonly [name: string, step2: string, step3: string])[]): void {
+    points.forEach(([name, step2, step3], index) => {
+      const pointId = v7();
+      this.say('point.added', { pointId, wayId, fields: { name, room: name.replace(/ \d+$/, ''), kind: /garden/i.test(name) ? 'outdoor' : 'socket', order: index + 1, spur: false } });
+      this.read({ of: 'point', id: pointId }, 'ring-step2', step2);
+      this.read({ of: 'point', id: pointId }, 'ring-step3', step3);
+    });
+  }
+
   /** Results in the order of the ledger's columns; an empty text leaves a cell open. */
   results(wayId: string, results: Partial<Record<TestId, string>>): void {
     for (const [test, typed] of Object.entries(results)) if (typed) this.read({ of: 'way', id: wayId }, test as TestId, typed);

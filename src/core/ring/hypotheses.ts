@@ -19,7 +19,7 @@ export type RingFaultKind = RingFault['kind'];
 
 /** How much each kind weighs before any reading, against one another. A sound ring weighs most: calling it faulty costs an afternoon. */
 export const usual: Readonly<Record<RingFaultKind, number>> = {
-  healthy: 1.4,
+  healthy: 2,
   'same leg': 0.05,
   'one link': 0.03,
   broken: 0.07,

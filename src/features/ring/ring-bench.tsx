@@ -64,67 +64,70 @@ function Bench({ way }: { way: Way }) {
         </Link>
         <InHandLine inHand={inHand} change={change} />
       </div>
-      <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[1fr_26rem]">
-        <div className="space-y-3">
-          <section aria-label="Step 1, end to end" className="grid gap-x-6 lg:grid-cols-3">
-            {(['ring-r1', 'ring-rn', 'ring-r2'] as const).map((test) => (
-              <ReadingField key={test} on={on} test={test} label={test.slice(5)} inHand={inHand} />
-            ))}
-          </section>
-          {points.length > 0 && <RingDrawing points={points} step2={readings.step2} step3={readings.step3} suspect={report?.explanations[0] ?? null} />}
-          <section aria-labelledby="points">
-            <h2 id="points" className="sr-only">
-              Steps 2 and 3 at every point
-            </h2>
-            <table className="w-full border-y border-rule-strong">
-              <thead>
-                <tr className="border-b border-rule-strong text-left text-xs">
-                  <th className="w-8 px-1 py-1 text-right font-normal text-faint">No.</th>
-                  <th className="px-2 font-semibold">Point, from leg A</th>
-                  <th className="font-semibold">
-                    <StepHead step={2} way={way} record={record} />
-                  </th>
-                  <th className="font-semibold">
-                    <StepHead step={3} way={way} record={record} />
-                  </th>
-                  <th className="px-2 font-normal text-faint">Does not answer</th>
+      <section aria-label="Step 1, end to end" className="grid grid-cols-1 gap-x-6 lg:grid-cols-3">
+        {(['ring-r1', 'ring-rn', 'ring-r2'] as const).map((test) => (
+          <ReadingField key={test} on={on} test={test} label={test.slice(5)} inHand={inHand} />
+        ))}
+      </section>
+      <div className="grid grid-cols-1 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,31rem)_minmax(0,1fr)]">
+        <section aria-labelledby="points">
+          <h2 id="points" className="sr-only">
+            Steps 2 and 3 at every point
+          </h2>
+          <table className="w-full border-y border-rule-strong">
+            <thead>
+              <tr className="border-b border-rule-strong text-left text-xs">
+                <th className="w-7 px-1 py-1 text-right font-normal text-faint">No.</th>
+                <th className="px-2 font-semibold">Point, from leg A</th>
+                <th className="font-semibold">
+                  <StepHead step={2} way={way} record={record} />
+                </th>
+                <th className="font-semibold">
+                  <StepHead step={3} way={way} record={record} />
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((point, index) => (
+                <tr key={point.id} className="border-b border-rule">
+                  <td className="px-1 text-right text-faint">{index + 1}</td>
+                  <td className="px-2">
+                    <span className="flex flex-wrap items-center justify-between gap-x-2">
+                      {point.name}
+                      {!job.issued && (
+                        <select aria-label={`${point.name} is on another circuit`} title="It does not answer here: on which circuit is it?" value="" className="min-h-7 w-9 rounded-md border border-transparent bg-transparent text-xs text-faint hover:border-rule-strong max-md:min-h-11" onChange={(e) => e.target.value && record([{ kind: 'point.moved', body: { pointId: point.id, wayId: e.target.value, order: point.order } }])}>
+                          <option value="">→</option>
+                          {others.map((other) => (
+                            <option key={other.id} value={other.id}>
+                              {other.number} {other.description ?? ''}
+                            </option>
+                          ))}
+                        </select>
+                      )}
+                    </span>
+                  </td>
+                  <td>
+                    <RingCell point={point} test="ring-step2" row={index} inHand={inHand} />
+                  </td>
+                  <td>
+                    <RingCell point={point} test="ring-step3" row={index} inHand={inHand} />
+                  </td>
                 </tr>
-              </thead>
-              <tbody>
-                {points.map((point, index) => (
-                  <tr key={point.id} className="border-b border-rule">
-                    <td className="px-1 text-right text-faint">{index + 1}</td>
-                    <td className="px-2">{point.name}</td>
-                    <td>
-                      <RingCell point={point} test="ring-step2" row={index} inHand={inHand} />
-                    </td>
-                    <td>
-                      <RingCell point={point} test="ring-step3" row={index} inHand={inHand} />
-                    </td>
-                    <td className="px-2">
-                      <select aria-label={`${point.name} is on another circuit`} value="" disabled={job.issued !== null} className="min-h-9 w-36 rounded-md border border-rule bg-sheet px-1 text-sm max-md:min-h-11" onChange={(e) => e.target.value && record([{ kind: 'point.moved', body: { pointId: point.id, wayId: e.target.value, order: point.order } }])}>
-                        <option value="">which circuit?</option>
-                        {others.map((other) => (
-                          <option key={other.id} value={other.id}>
-                            {other.number} {other.description ?? ''}
-                          </option>
-                        ))}
-                      </select>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {!job.issued && <AddPoints way={way} record={record} />}
-          </section>
+              ))}
+            </tbody>
+          </table>
+          {!job.issued && <AddPoints way={way} record={record} />}
+        </section>
+        <div className="space-y-4">
+          {points.length > 0 && <RingDrawing points={points} step2={readings.step2} step3={readings.step3} suspect={report?.explanations[0] ?? null} />}
+          <RingDiagnosis report={report} way={way} readings={readings}>
+            {highest && (
+              <Button onClick={take} disabled={job.issued !== null} className="min-h-11">
+                Record R1+R2 {showValue(highest.value)} Ω at {highest.point.name}
+              </Button>
+            )}
+          </RingDiagnosis>
         </div>
-        <RingDiagnosis report={report} way={way} readings={readings}>
-          {highest && (
-            <Button onClick={take} disabled={job.issued !== null} className="min-h-11">
-              Record R1+R2 {showValue(highest.value)} Ω at {highest.point.name}
-            </Button>
-          )}
-        </RingDiagnosis>
       </div>
     </div>
   );

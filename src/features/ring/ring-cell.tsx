@@ -45,7 +45,7 @@ export function RingCell({ point, test, row, inHand }: { point: Point; test: 'ri
     document.querySelector<HTMLInputElement>(`[data-ring="${test}-${row + step}"]`)?.focus();
   };
   return (
-    <span className="block py-0.5">
+    <span className="block py-px">
       <span className={`inline-flex items-center gap-1 ${verdict ? verdictPattern[verdict] : ''}`}>
         <input
           data-ring={`${test}-${row}`}
@@ -53,7 +53,7 @@ export function RingCell({ point, test, row, inHand }: { point: Point; test: 'ri
           aria-invalid={problem !== null}
           disabled={job.issued !== null}
           autoComplete="off"
-          className="min-h-9 w-20 rounded-md border border-rule bg-sheet px-2 text-right font-semibold max-md:min-h-11"
+          className="min-h-8 w-20 rounded-md border border-rule bg-sheet px-2 text-right font-semibold max-md:min-h-11"
           value={text}
           onChange={(event) => {
             typing.current = true;

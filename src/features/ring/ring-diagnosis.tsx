@@ -11,7 +11,7 @@ import { useJob } from '../ledger/job-provider';
 /** What the readings come to: explanations with their reasons, and what to try next where two explain them equally. */
 export function RingDiagnosis({ report, way, readings, children }: { report: RingReport | null; way: Way; readings: RingReadings; children: ReactNode }) {
   return (
-    <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4 xl:sticky xl:top-44">
+    <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4">
       <h2 id="comes-to" className="text-lg">
         What it comes to
       </h2>

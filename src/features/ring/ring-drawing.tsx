@@ -4,13 +4,13 @@ import type { RingExplanation } from '../../core/ring/explain';
 
 const width = 640;
 const height = 300;
-const centre = { x: 320, y: 146, rx: 236, ry: 92 };
+const centre = { x: 320, y: 146, rx: 206, ry: 92 };
 
 /** Degrees along the ring: leg A leaves the board at the bottom on the left, leg B comes back on the right. */
 const angleOf = (share: number): number => ((106 + 328 * share) * Math.PI) / 180;
 const at = (share: number, out = 0) => ({ x: centre.x + (centre.rx + out) * Math.cos(angleOf(share)), y: centre.y + (centre.ry + out * 0.72) * Math.sin(angleOf(share)) });
 const arc = (from: number, to: number): string =>
-  Array.from({ length: 13 }, (_, i) => at(from + ((to - from) * i) / 12))
+  Array.from({ length: 73 }, (_, i) => at(from + ((to - from) * i) / 72))
     .map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`)
     .join(' ');
 const show = (reading: RingReading | null): string => (reading === null ? '·' : reading === 'open' ? 'open' : typeof reading === 'number' ? reading.toFixed(2) : `${reading.low.toFixed(2)}–${reading.high.toFixed(2)}`);
@@ -38,15 +38,18 @@ export function RingDrawing({ points, step2, step3, suspect }: Props) {
       })}
       {points.map((point, index) => {
         const { x, y } = at(share(index));
-        const label = at(share(index), 34);
+        const label = at(share(index), 18);
+        const side = Math.cos(angleOf(share(index)));
+        const anchor = side < -0.35 ? 'end' : side > 0.35 ? 'start' : 'middle';
+        const lift = Math.sin(angleOf(share(index))) < -0.5 ? -14 : 0;
         const isMarked = !isBetween && (marked?.sockets.includes(index + 1) ?? false);
         return (
           <g key={point.id}>
             <circle cx={x} cy={y} r={isMarked ? 9 : 5.5} fill={isMarked ? 'var(--paper)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth={isMarked ? 3 : 1} />
-            <text x={label.x} y={label.y - 3} textAnchor="middle" fontSize={12} fill="var(--faint)">
+            <text x={label.x} y={label.y - 3 + lift} textAnchor={anchor} fontSize={12} fill="var(--faint)">
               {index + 1}
             </text>
-            <text x={label.x} y={label.y + 11} textAnchor="middle" fontSize={13} fontWeight={600} fill="var(--ink)">
+            <text x={label.x} y={label.y + 11 + lift} textAnchor={anchor} fontSize={13} fontWeight={600} fill="var(--ink)">
               {show(step2[index] ?? null)} / {show(step3[index] ?? null)}
             </text>
           </g>
