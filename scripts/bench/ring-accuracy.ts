@@ -61,7 +61,7 @@ console.log(`# Ring diagnosis: how often it is right
 Rings of 4 to 20 sockets, sections of random length, 2.5/1.5 mostly, 2.5/1.0 or 4/1.5 else, a quarter of them with a stretch of another
 pair; readings to 0.01 Ω with noise of 0.01 to 0.02 Ω (standard deviation); the recorded cable known; at an open socket the other
 pairs are tried, as the diagnosis asks. Joints and contacts 0.15 to 1 Ω, spurs 4 to 15 m, bridges 2 to 10 m. A fault that changes no
-reading by 0.05 Ω is not asked: it is below what such an instrument shows.
+reading by 0.06 Ω, three standard deviations of the noisiest instrument, is not asked.
 
 | kind | right first | among first two | placed within one socket |
 |---|---:|---:|---:|

@@ -22,8 +22,8 @@ export function simulatedRing(random: () => number, kind: SimulatedKind, sockets
   }
 }
 
-/** A fault that changes no reading by this much, in ohm, is hidden in noise and resolution: nobody could find it. */
-const leastChange = 0.05;
+/** A fault that changes no reading by three standard deviations of the noisiest instrument, in ohm, is hidden in its noise. */
+const leastChange = 0.06;
 
 function oneRing(random: () => number, kind: SimulatedKind, sockets: number): SimulatedRing & { readonly change: number } {
   const gauss = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
