@@ -57,8 +57,8 @@ const alive = (pid) => {
 };
 
 /** Holds a lock of this checkout while `work` runs; a lock left by a process that is gone is taken over. */
-export async function locked(work) {
-  const path = join(local, 'lock');
+export async function locked(work, name = 'lock') {
+  const path = join(local, name);
   mkdirSync(local, { recursive: true, mode: 0o700 });
   for (let waited = 0; ; waited += 1) {
     try {

@@ -128,7 +128,8 @@ describe('the report', () => {
   it('judges the whole job as the screen does', () => {
     const verdicts = [...judgeJob(house, pack).values()].map((j) => j.verdict);
     expect(verdicts.filter((v) => v === 'fails')).toHaveLength(1);
-    expect(verdicts.filter((v) => v === 'doubt')).toHaveLength(2);
+    // The gas bond, a circuit's insulation, and the spur to the garden room in steps 2, 3 and R1+R2.
+    expect(verdicts.filter((v) => v === 'doubt')).toHaveLength(5);
   });
 });
 
@@ -143,4 +144,36 @@ describe('the next inspection', () => {
     ['2024-02-29', 4, '2028-02-29'],
   ])('%s and %i years is %s', (day, years, due) => expect(yearsAfter(day, years)).toBe(due));
   it('prints days as people say them', () => expect([showDay('2026-11-04'), showDay(null)]).toEqual(['4 November 2026', '—']));
+});
+
+describe('links and isolation in the paper', () => {
+  const linkId = '0195a000-0000-7000-8000-0000000000e1';
+  it('nothing is signed while a link is still in; cleared, it is', () => {
+    const made = numbered([...cottageEntries()]);
+    const seq = made.length;
+    const link = { id: linkId, kind: 'link.made', version: 1, body: { linkId, sort: 'L+N link', on: { of: 'supply' }, where: 'origin', test: null }, madeAt: '2026-03-02T18:00:00.000Z', device: 'd', madeBy: 'p', seq: seq + 1 } as const;
+    const cleared = { ...link, id: '0195a000-0000-7000-8000-0000000000e2', kind: 'link.cleared', body: { linkId }, seq: seq + 2 } as const;
+    const sign = { id: '0195a000-0000-7000-8000-0000000000e3', kind: 'declaration.signed', version: 1, body: { role: 'inspector', name: 'A', position: '', statement: 'I did.' }, madeAt: link.madeAt, device: 'd' } as const;
+    expect(admitToJob(fold([...made, link]), sign, inspector)).toMatchObject({ accepted: false, reason: expect.stringContaining('L+N link, origin: still in') });
+    expect(admitToJob(fold([...made, link, cleared]), sign, inspector).accepted).toBe(true);
+  });
+  it('counts dead readings that belong to no isolation and give no reason, and only those', () => {
+    const s = opened();
+    const way = { of: 'way', id: s.way(s.board('CU', 'hall', 'intake'), 1, ['Sockets', 'sockets', 3, 'B32', '30 A', '2.5/1.5', 'C']) } as const;
+    const loose = () => gapsOf(fold(numbered(s.drafts)), pack).find((gap) => gap.stage === 'isolation')?.what ?? null;
+    s.read(way, 'zs', '0.4');
+    s.read(way, 'ir-ll', 'LIM');
+    expect(loose()).toBeNull();
+    s.read(way, 'r1r2', '0.4');
+    s.read(way, 'ir-le', '>999');
+    expect(loose()).toMatch(/^2 dead readings/);
+    s.isolate('Ms Sedge', '7', null);
+    s.read(way, 'polarity', 'ok');
+    expect(loose()).toMatch(/^2 dead readings/);
+  });
+  it('prints why a code is not the one proposed', () => {
+    const s = opened();
+    s.say('observation.noted', { observationId: linkId, fields: { what: 'w', where: 'x', why: 'It matters.', code: 'C3', item: '5.3', wayId: null, regulation: null, livePartsAccessible: false, codeReason: 'no way to the garden' } });
+    expect(reportOf(fold(numbered(s.drafts)), firm).observations[0]?.why).toBe('It matters. Coded C3 because: no way to the garden.');
+  });
 });

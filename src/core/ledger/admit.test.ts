@@ -143,3 +143,62 @@ describe('admission', () => {
     expect(refusal(s)).toMatch(/has ended/);
   });
 });
+
+describe('points', () => {
+  const pointId = '0195a000-0000-7000-8000-0000000000d1';
+  const fields = { name: 'Hall', room: 'Hall', kind: 'socket', order: 1, spur: false } as const;
+
+  it('belong to a way that is there, are there once, and move only to a way that is there', () => {
+    const { s, way } = withWay();
+    s.say('point.added', { pointId, wayId: elsewhere, fields });
+    expect(refusal(s)).toMatch(/no such way/);
+    s.drafts.pop();
+    s.say('point.added', { pointId, wayId: way, fields });
+    expect(verdictOf(s).accepted).toBe(true);
+    s.say('point.added', { pointId, wayId: way, fields });
+    expect(refusal(s)).toMatch(/there already/);
+    s.drafts.pop();
+    s.say('point.moved', { pointId, wayId: elsewhere, order: 2 });
+    expect(refusal(s)).toMatch(/no such way/);
+    s.drafts.pop();
+    s.say('point.described', { pointId: elsewhere, fields: { name: 'X' } });
+    expect(refusal(s)).toMatch(/no such point/);
+    s.drafts.pop();
+    s.say('point.described', { pointId, fields: { name: 'Porch', kind: 'outdoor' } });
+    expect(verdictOf(s).accepted).toBe(true);
+    expect(fold(numbered(s.drafts)).points.get(pointId)).toMatchObject({ name: 'Porch', kind: 'outdoor', room: 'Hall' });
+  });
+
+  it('take only what is read on a point, and are not struck under it', () => {
+    const { s, way } = withWay();
+    const added = s.say('point.added', { pointId, wayId: way, fields });
+    s.read({ of: 'point', id: pointId }, 'zs', '0.4');
+    expect(refusal(s)).toMatch(/taken on a way/);
+    s.drafts.pop();
+    s.read({ of: 'point', id: elsewhere }, 'ring-step2', '0.22');
+    expect(refusal(s)).toMatch(/no such point/);
+    s.drafts.pop();
+    const reading = s.read({ of: 'point', id: pointId }, 'ring-step2', '0.22');
+    expect(verdictOf(s).accepted).toBe(true);
+    s.say('entry.struck', { entryId: added, why: 'x' });
+    expect(refusal(s)).toMatch(/Readings stand on this point/);
+    s.drafts.pop();
+    s.say('entry.struck', { entryId: reading, why: 'wrong socket' });
+    s.say('entry.struck', { entryId: added, why: 'x' });
+    expect(verdictOf(s).accepted).toBe(true);
+    expect(fold(numbered(s.drafts)).points.size).toBe(0);
+  });
+
+  it('a reading names only an isolation that is there', () => {
+    const { s, way } = withWay();
+    s.isolationId = elsewhere;
+    s.read({ of: 'way', id: way }, 'r1r2', '0.4');
+    expect(refusal(s)).toMatch(/no such isolation/);
+    s.drafts.pop();
+    s.isolate('Ms Sedge', '7', null);
+    s.read({ of: 'way', id: way }, 'r1r2', '0.4');
+    expect(verdictOf(s).accepted).toBe(true);
+    s.read({ of: 'way', id: way }, 'zs', '0.4');
+    expect((s.drafts.at(-1) as { body: { isolationId: string | null } }).body.isolationId).toBeNull();
+  });
+});

@@ -191,3 +191,44 @@ describe('a case file that is no case', () => {
     if (!result.ok) expect(result.problem).toMatch(words);
   });
 });
+
+describe('laws of networks', () => {
+  const chain = (ohms: readonly number[]): Resistor[] => ohms.map((each, i) => ({ id: `${i}`, a: `n${i}`, b: `n${i + 1}`, ohms: each }));
+  const positive = fc.double({ min: 1e-3, max: 1e6, noNaN: true });
+  it('in series they add, side by side their conductances do', () => {
+    fc.assert(
+      fc.property(fc.array(positive, { minLength: 1, maxLength: 30 }), (ohms) => {
+        const series = solver({ resistors: chain(ohms), joins: [] }).resistance('n0', `n${ohms.length}`) ?? NaN;
+        expect(series / ohms.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
+        const parallel = solver({ resistors: ohms.map((each, i) => ({ id: `${i}`, a: 'a', b: 'b', ohms: each })), joins: [] }).resistance('a', 'b') ?? NaN;
+        expect(parallel * ohms.reduce((sum, each) => sum + 1 / each, 0)).toBeCloseTo(1, 12);
+      }),
+    );
+  });
+  it('a resistor of no ohms is a join, one without end is nothing', () => {
+    expect(solver({ resistors: [...chain([1, 0, 2]), { id: 'x', a: 'n0', b: 'n3', ohms: Infinity }], joins: [] }).resistance('n0', 'n3')).toBeCloseTo(3, 12);
+  });
+  it('what leaves a node has come to it', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
+        const asked = randomNetwork(randomFrom(seed), 10, 6, 4);
+        const s = solver({ resistors: asked.resistors, joins: [], sources: [{ id: 's', plus: asked.a, minus: asked.b, volts: 230 }] });
+        const names = new Set(asked.resistors.flatMap((each) => [each.a, each.b]));
+        for (const node of names) {
+          if (node === asked.a || node === asked.b) continue;
+          const [sum, scale] = asked.resistors.reduce(([total, most], each) => {
+            const amps = each.a === node ? s.current(each.id) : each.b === node ? -s.current(each.id) : 0;
+            return [total + amps, Math.max(most, Math.abs(amps))];
+          }, [0, 0]);
+          expect(Math.abs(sum)).toBeLessThanOrEqual(1e-9 * scale + 1e-12);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('a network of thousands of nodes is answered', () => {
+    const random = randomFrom(8);
+    const big = randomNetwork(random, 3000, 100, 3);
+    expect(ours(big)).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { numbered, opened, rentedHouseEntries } from '../../../tests/support/entries';
+import { editionPack } from '../edition/editions';
+import { fold } from '../ledger/fold';
+import { type Job, pointsOf, wayOfSubject, waysOf } from '../ledger/job';
+import { highestStep3, ringOfWay, ringReport } from './ring-of-way';
+import { judgeJob } from './verdicts';
+
+const pack = editionPack('bs7671-2018-a2');
+const house = fold(rentedHouseEntries());
+const ringIn = (job: Job) => {
+  const way = waysOf(job, [...job.boards.keys()][0] ?? '').find((each) => each.arrangement === 'ring');
+  if (!way) throw new Error('a ring');
+  return way;
+};
+
+/** A ring described and read as a person would, point by point. */
+function ring(ends: readonly [string, string, string], points: readonly (readonly [string, string, string])[]): Job {
+  const s = opened();
+  const way = s.way(s.board('CU', 'hall', 'intake'), 1, ['Sockets', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C']);
+  s.results(way, { 'ring-r1': ends[0], 'ring-rn': ends[1], 'ring-r2': ends[2] });
+  s.ringPoints(way, points);
+  return fold(numbered(s.drafts));
+}
+
+describe('a ring as a job holds it', () => {
+  it('gathers ends, steps and the recorded cable, in order along the ring', () => {
+    const { points, readings } = ringOfWay(house, pack, ringIn(house));
+    expect(points.map((p) => p.name).slice(0, 4)).toEqual(['Hall', 'Parlour 1', 'Parlour 2', 'Garden room']);
+    expect(readings).toMatchObject({ sockets: 11, ends: { r1: 0.52, rn: 0.53, r2: 0.86 } });
+    expect(readings.step2[3]).toBe(0.44);
+    expect(readings.cableRatio).toBeCloseTo(12.1 / 7.41, 6);
+  });
+  it('explains the demo house: a spur to the garden room, and lands its reading', () => {
+    const report = ringReport(house, pack, ringIn(house));
+    expect(report?.explanations[0]).toMatchObject({ kind: 'spur', place: 'at socket 4' });
+    expect(report?.explanations[0]?.lengthMetres).toBeGreaterThan(9);
+    expect(report?.explanations[0]?.lengthMetres).toBeLessThan(14);
+    expect(highestStep3(house, ringIn(house))).toMatchObject({ value: { shown: '0.57' }, point: { name: 'Garden room' } });
+  });
+  it('says nothing before there is enough to explain, and takes what was not taken as nothing', () => {
+    expect(ringReport(ring(['0.45', 'LIM behind units', 'N/A'], []), pack, ringIn(ring(['0.45', '0.45', '0.73'], [])))).toBeNull();
+    const job = ring(['0.45', '0.45', '0.73'], [['A', 'LIM sealed', '0.29'], ['B', '0.22', '0.29'], ['C', '0.22', 'open'], ['D', '0.22', '>20']]);
+    const { readings } = ringOfWay(job, pack, ringIn(job));
+    expect(readings.step2[0]).toBeNull();
+    expect(readings.step3.slice(2)).toEqual(['open', 'open']);
+  });
+  it('keeps the way of a point that moved with its history', () => {
+    const s = opened();
+    const board = s.board('CU', 'hall', 'intake');
+    const [one, two] = [s.way(board, 1, ['Sockets', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C']), s.way(board, 2, ['More sockets', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C'])];
+    s.ringPoints(one, [['Hall', '0.22', '0.29'], ['Study', 'open', 'open']]);
+    const study = [...fold(numbered(s.drafts)).points.values()].find((p) => p.name === 'Study');
+    s.say('point.moved', { pointId: study?.id ?? '', wayId: two, order: 1 });
+    const job = fold(numbered(s.drafts));
+    expect(pointsOf(job, one).map((p) => p.name)).toEqual(['Hall']);
+    expect(pointsOf(job, two).map((p) => p.name)).toEqual(['Study']);
+    expect(wayOfSubject(job, { of: 'point', id: study?.id ?? '' })?.number).toBe(2);
+    expect(job.readings.get(`point:${study?.id ?? ''}/ring-step2`)).toHaveLength(1);
+  });
+});
+
+describe('a reading of a step beside a quarter of the ends', () => {
+  const verdictOf = (step: 2 | 3, shown: string, ends: readonly [string, string, string] = ['0.45', '0.45', '0.73']) => {
+    const job = ring(ends, [['A', step === 2 ? shown : '0.22', step === 3 ? shown : '0.29']]);
+    const point = [...job.points.keys()][0] ?? '';
+    return judgeJob(job, pack).get(`point:${point}/ring-step${step}`)?.rule;
+  };
+  // Step 2: 0.225 ± 0.05. Step 3: 0.278 to 0.295, 0.05 either way.
+  it.each([
+    [2, '0.22', 'ring-step.level'],
+    [2, '0.275', 'ring-step.level'],
+    [2, '0.276', 'ring-step.high'],
+    [2, '0.175', 'ring-step.level'],
+    [2, '0.174', 'ring-step.low'],
+    [2, 'open', 'ring-step.open'],
+    [2, 'LIM sealed', 'ring-step.not-taken'],
+    [3, '0.29', 'ring-step.level'],
+    [3, '0.345', 'ring-step.level'],
+    [3, '0.346', 'ring-step.high'],
+    [3, '0.228', 'ring-step.low'],
+    [3, '0.23', 'ring-step.level'],
+  ] as const)('step %s: %s is %s', (step, shown, rule) => expect(verdictOf(step, shown)).toBe(rule));
+  it('waits for both ends', () => expect(verdictOf(2, '0.22', ['0.45', 'open', '0.73'])).toBe('ring-step.alone'));
+});

@@ -1,0 +1,64 @@
+import { addBoard, cell, expect, openJob, settled, signIn, test } from './ledger-page';
+
+test('a job opened anew says what is next, and follows it', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'NEW-1');
+  const next = page.getByRole('link', { name: /^→ Next:/ });
+  await expect(next).toHaveText('→Next: Client address');
+  await next.click();
+  await expect(page).toHaveURL(new RegExp(`${job}/brief#clientAddress`));
+  await page.getByRole('textbox', { name: /^Client address/ }).fill('2 Tannery Row');
+  await page.getByRole('textbox', { name: /^Client address/ }).blur();
+  await expect(next).toHaveText('→Next: Occupier (write vacant where it is)');
+  await page.goto(job);
+  await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(7);
+  await expect(page.getByRole('heading', { name: 'What does not stand well' })).toBeVisible();
+});
+
+test('a limit of the inspector’s own stands with its reason and comes off with undo', async ({ page }) => {
+  await signIn(page);
+  await addBoard(page, await openJob(page, 'LIMIT-1'));
+  await cell(page, 'Zs', 2).click();
+  await page.keyboard.type('7.5');
+  await page.keyboard.press('Enter');
+  await cell(page, 'Zs', 2).click();
+  const working = page.getByLabel('Working');
+  await expect(working).toContainText('7.50 Ω > 7.28 Ω');
+  await page.getByRole('button', { name: 'Use another limit' }).click();
+  await working.getByLabel('Limit in ohm').fill('10');
+  await working.getByLabel('Reason for this limit').fill('maker states a lower operating current');
+  await working.getByRole('button', { name: 'Use it' }).click();
+  await expect(working).toContainText('set by the inspector: maker states a lower operating current');
+  await expect(cell(page, 'Zs', 2)).toHaveAccessibleName(/7\.5 ohm, meets/);
+  await settled(page);
+});
+
+test('the same house under the later edition differs only by its differences', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('link', { name: 'FW-121' }).click();
+  await page.getByRole('link', { name: /^Findings/ }).first().click();
+  await settled(page);
+  await page.getByRole('textbox', { name: 'What was found' }).fill('one-way protective device fed both ways by solar');
+  await expect(page.getByRole('list', { name: 'Typical findings' }).getByRole('button', { name: /One-way protective device fed both ways/ })).toBeVisible();
+});
+
+test('inspection items are marked with reasons, and undone together', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'INSP-1');
+  await page.goto(`${job}/inspection`);
+  await settled(page);
+  await page.getByRole('button', { name: 'The 3 left are acceptable' }).click();
+  await expect(page.getByText('✓ all 3')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('3 of 3 open')).toBeVisible();
+  await page.getByRole('button', { name: '3.6: not verified', exact: true }).click();
+  await page.getByRole('button', { name: 'Record N/V' }).click();
+  await expect(page.getByText(/^N\/V: /)).toHaveCount(0);
+  await page.getByLabel('Reason for N/V').fill('Behind the boiler');
+  await page.getByRole('button', { name: 'Record N/V' }).click();
+  await expect(page.getByText('N/V: Behind the boiler')).toBeVisible();
+  await page.getByRole('button', { name: '4.3: danger present', exact: true }).click();
+  await page.getByRole('link', { name: 'Write the observation for 4.3' }).click();
+  await expect(page.getByRole('combobox', { name: 'Inspection item' })).toHaveValue('4.3');
+  await expect(page.getByText('Tell the person in charge at once')).toBeVisible();
+});
