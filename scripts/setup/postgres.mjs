@@ -26,10 +26,22 @@ function asOwner(name, args, options = {}) {
 const pg = (name, args, options) => capture(...asOwner(name, args, options));
 const pgStatus = (name, args) => spawnSync(...asOwner(name, args, { cwd: '/', encoding: 'utf8' })).status;
 
+const isCluster = (data) => (isRoot() ? spawnSync('test', ['-f', `${data}/PG_VERSION`]).status === 0 : existsSync(join(data, 'PG_VERSION')));
+
+/**
+ * Where this checkout's cluster is, or is to be made. As root that is a folder named after the path; one that an earlier
+ * checkout at the same path left there is not ours to open or remove, so the next free name is taken.
+ */
 function dataFolder() {
+  const kept = recall('cluster')?.data;
+  if (kept) return kept;
   if (!isRoot()) return join(local, 'postgres');
   const hash = createHash('sha256').update(realpathSync(root)).digest('hex').slice(0, 12);
-  return `/var/lib/postgresql/orange-ledger-${hash}`;
+  const named = (number) => `/var/lib/postgresql/orange-ledger-${hash}${number === 1 ? '' : `-${number}`}`;
+  let number = 1;
+  if (!recall('secrets')) while (isCluster(named(number))) number += 1;
+  if (number > 1) say(`${named(number - 1)} belongs to an earlier checkout and is left alone; this one gets its own.`);
+  return named(number);
 }
 
 export const freePort = (wanted = 0) =>
@@ -69,7 +81,7 @@ const connectionUrl = (user, password, port, database) => `postgresql://${user}:
 export async function ensurePostgres() {
   await ensureDebian(['postgresql'], () => binaries() !== null);
   const data = dataFolder();
-  const present = isRoot() ? spawnSync('test', ['-f', `${data}/PG_VERSION`]).status === 0 : existsSync(join(data, 'PG_VERSION'));
+  const present = isCluster(data);
   if (present && !recall('secrets')) {
     throw new Stop(`A cluster is at ${data} but its passwords in ${local} are gone. Put .local back, or move that folder away to begin anew.`);
   }

@@ -30,7 +30,7 @@ export function parsePoints(typed: string, taken: readonly string[]): PointsType
     const match = /^(.*?)(?:\s+(\d{1,2}))?$/.exec(part);
     const words = (match?.[1] ?? '').trim();
     const count = match?.[2] === undefined ? 1 : Number(match[2]);
-    if (words === '' || words.length > 60 || count < 1) return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
+    if (!/\p{L}/u.test(words) || words.length > 60 || count < 1) return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
     const room = words.charAt(0).toUpperCase() + words.slice(1);
     const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : 'socket';
     for (let made = 0, number = 1; made < count; number += 1) {
