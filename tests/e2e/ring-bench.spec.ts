@@ -64,6 +64,11 @@ test.describe('the ring bench', () => {
     const comesTo = page.getByRole('region', { name: 'What it comes to' });
     await expect(comesTo).toContainText('More than one explanation fits about as well');
     await expect(comesTo).toContainText('Step 3, N–CPC at point 3');
+    const other = page.getByRole('textbox', { name: 'step 3 N–CPC, point 3 Parlour 2' });
+    await other.fill('0.29');
+    await other.press('Enter');
+    await expect(comesTo).toContainText('Line and neutral are reversed at socket 3');
+    await expect(comesTo).not.toContainText('More than one explanation');
     await page.getByLabel('Kitchen 4 is on another circuit').selectOption({ index: 1 });
     await expect(page.getByRole('row')).toHaveCount(8);
     await page.keyboard.press('Control+z');

@@ -45,6 +45,20 @@ describe('a ring as a job holds it', () => {
     expect(readings.step2[0]).toBeNull();
     expect(readings.step3.slice(2)).toEqual(['open', 'open']);
   });
+  it('takes another pair tried at an open socket, and is then sure', () => {
+    const s = opened();
+    const way = s.way(s.board('CU', 'hall', 'intake'), 1, ['Sockets', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C']);
+    s.results(way, { 'ring-r1': '0.45', 'ring-rn': '0.45', 'ring-r2': '0.73' });
+    s.ringPoints(way, [['A', '0.22', '0.28'], ['B', '0.22', '0.29'], ['C', '0.22', 'open'], ['D', '0.22', '0.29'], ['E', '0.22', '0.29'], ['F', '0.22', '0.28']]);
+    const before = fold(numbered(s.drafts));
+    expect(ringReport(before, pack, ringIn(before))?.confident).toBe(false);
+    const third = pointsOf(before, way)[2]?.id ?? '';
+    s.read({ of: 'point', id: third }, 'ring-step3-nc', '0.29');
+    const after = fold(numbered(s.drafts));
+    expect(ringOfWay(after, pack, ringIn(after)).readings.tried).toEqual([{ socket: 2, step: 3, pair: ['N', 'C'], reading: 0.29 }]);
+    expect(ringReport(after, pack, ringIn(after))).toMatchObject({ confident: true, explanations: [{ kind: 'reversed LN', title: 'Line and neutral are reversed', place: 'at socket 3' }] });
+    expect(judgeJob(after, pack).get(`point:${third}/ring-step3-nc`)?.verdict).toBe('unjudged');
+  });
   it('keeps the way of a point that moved with its history', () => {
     const s = opened();
     const board = s.board('CU', 'hall', 'intake');

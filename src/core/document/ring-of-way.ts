@@ -13,6 +13,14 @@ import { type RingReport, explainRing } from '../ring/explain';
 /** A ring as a job holds it: its points in order with what was read at each. */
 export type RingOfWay = { readonly points: readonly Point[]; readonly readings: RingReadings };
 
+/** Pairs tried beside those of a step, to tell what is reversed from what is not connected. */
+const otherPairs = [
+  { test: 'ring-step2-nc', step: 2, pair: ['N', 'C'] },
+  { test: 'ring-step2-lc', step: 2, pair: ['L', 'C'] },
+  { test: 'ring-step3-nc', step: 3, pair: ['N', 'C'] },
+  { test: 'ring-step3-ln', step: 3, pair: ['L', 'N'] },
+] as const;
+
 const asRingReading = (value: ReadingValue | undefined): RingReading | null => {
   if (!value) return null;
   if (value.is === 'open' || value.is === 'over') return 'open';
@@ -34,6 +42,10 @@ export function ringOfWay(job: Job, pack: EditionPack, way: Way): RingOfWay {
       ends: { r1: ofWay('ring-r1'), rn: ofWay('ring-rn'), r2: ofWay('ring-r2') },
       step2: points.map((point) => ofPoint(point, 'ring-step2')),
       step3: points.map((point) => ofPoint(point, 'ring-step3')),
+      tried: points.flatMap((point, socket) => otherPairs.flatMap(({ test, step, pair }) => {
+        const reading = asRingReading(governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value);
+        return reading === null ? [] : [{ socket, step, pair, reading }];
+      })),
       cableRatio: live && cpc ? toNumber(cpc) / toNumber(live) : undefined,
     },
   };

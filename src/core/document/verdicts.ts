@@ -80,6 +80,11 @@ export function judgeValue(
       const end = (which: 'ring-r1' | 'ring-rn' | 'ring-r2') => (point ? valueAt(job, { of: 'way', id: point.wayId }, which) : null);
       return judgeRingStep(value, test === 'ring-step2' ? 2 : 3, { r1: end('ring-r1'), other: end(test === 'ring-step2' ? 'ring-rn' : 'ring-r2') });
     }
+    case 'ring-step2-nc':
+    case 'ring-step2-lc':
+    case 'ring-step3-nc':
+    case 'ring-step3-ln':
+      return unjudged('ring-pair.recorded', 'Another pair, tried to tell explanations apart: the diagnosis weighs it.');
     case 'r1r2':
     case 'r2':
       return judgeRadial(value, test === 'r2' ? 'R2' : 'R1+R2', {

@@ -35,6 +35,7 @@ export type RingReport = {
 
 const conductorWord: Record<RingConductor, string> = { L: 'line', N: 'neutral', C: 'CPC' };
 const words = (conductors: readonly RingConductor[]): string => conductors.map((c) => conductorWord[c]).join(', ').replace(/, ([^,]*)$/, ' and $1');
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const ohms = (value: number): string => `${value.toFixed(2)} Ω`;
 
 /** Puts a diagnosis into words: what, where, why, what to do, and what to try next where two explain it equally. */
@@ -74,9 +75,9 @@ function inWords(explanation: Explanation, readings: RingReadings, recorded: Rin
     case 'loose':
       return { ...base, title: `The ${conductorWord[fault.conductor]} is not connected`, reasons: ['Open here while the rest of the ring is normal, on every pair that uses it.'], action: 'Open the accessory; connect it; test again. An unearthed socket is an observation.' };
     case 'reversed':
-      return { ...base, title: `${words(fault.swap)} are reversed`, reasons: [fault.swap.join() === 'L,N' ? 'Step 2 cannot see it; step 3 is open here and neutral to CPC reads instead.' : fault.swap.join() === 'L,C' ? 'Step 3 cannot see it; step 2 is open here and neutral to CPC reads instead.' : 'Both steps are open here; line to CPC reads in step 2 and line to neutral in step 3.'], action: 'Correct the connections and test again; until then it is an observation (item 5.18).' };
+      return { ...base, title: `${capital(words(fault.swap))} are reversed`, reasons: [fault.swap.join() === 'L,N' ? 'Step 2 cannot see it; step 3 is open here and neutral to CPC reads instead.' : fault.swap.join() === 'L,C' ? 'Step 3 cannot see it; step 2 is open here and neutral to CPC reads instead.' : 'Both steps are open here; line to CPC reads in step 2 and line to neutral in step 3.'], action: 'Correct the connections and test again; until then it is an observation (item 5.18).' };
     case 'crossed':
-      return { ...base, title: `${words(fault.swap)} change places on one leg`, reasons: ['Two end-to-end readings are open, and one is found between the two conductors.'], action: 'Try r between the two conductors; find the accessory where they cross.' };
+      return { ...base, title: `${capital(words(fault.swap))} change places on one leg`, reasons: ['Two end-to-end readings are open, and one is found between the two conductors.'], action: 'Try r between the two conductors; find the accessory where they cross.' };
     case 'crossed back':
       return { ...base, title: 'Line and neutral cross and cross back', reasons: ['r1, rn and step 2 are normal; line to CPC is open at the sockets between.'], action: 'Every socket between is reversed: correct at both ends of the stretch.' };
     case 'bridge':

@@ -120,7 +120,7 @@ function Bench({ way }: { way: Way }) {
         </section>
         <div className="space-y-4">
           {points.length > 0 && <RingDrawing points={points} step2={readings.step2} step3={readings.step3} suspect={report?.explanations[0] ?? null} />}
-          <RingDiagnosis report={report} way={way} readings={readings}>
+          <RingDiagnosis report={report} way={way} points={points} readings={readings} inHand={inHand}>
             {highest && (
               <Button onClick={take} disabled={job.issued !== null} className="min-h-11">
                 Record R1+R2 {showValue(highest.value)} Ω at {highest.point.name}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { measurementOf, slotKey } from '../../core/installation/measurement';
+import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
 import type { Point } from '../../core/installation/point';
 import { governing } from '../../core/ledger/governing';
 import { verdictWord } from '../../core/quantity/judgement';
@@ -11,8 +11,10 @@ import { useJob } from '../ledger/job-provider';
 import { type InHand, clearEntries, readingEntries } from '../ledger/record-reading';
 import { VerdictMark, verdictPattern } from '../ledger/verdict-mark';
 
+export type RingTest = Extract<TestId, `ring-step${string}`>;
+
 /** One reading of one step at one point; Enter and the arrows go to the next point. */
-export function RingCell({ point, test, row, inHand }: { point: Point; test: 'ring-step2' | 'ring-step3'; row: number; inHand: InHand }) {
+export function RingCell({ point, test, row, inHand }: { point: Point; test: RingTest; row: number; inHand: InHand }) {
   const { job, verdicts, append } = useJob();
   const on = { of: 'point', id: point.id } as const;
   const key = slotKey(on, test);

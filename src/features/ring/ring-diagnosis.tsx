@@ -2,14 +2,19 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import type { Point } from '../../core/installation/point';
 import type { Way } from '../../core/installation/way';
 import type { RingReadings } from '../../core/ring/diagnose';
 import type { RingExplanation, RingReport } from '../../core/ring/explain';
 import { linkLook } from '../../ui/button';
 import { useJob } from '../ledger/job-provider';
+import type { InHand } from '../ledger/record-reading';
+import { RingCell } from './ring-cell';
+
+type Props = { report: RingReport | null; way: Way; points: readonly Point[]; readings: RingReadings; inHand: InHand; children: ReactNode };
 
 /** What the readings come to: explanations with their reasons, and what to try next where two explain them equally. */
-export function RingDiagnosis({ report, way, readings, children }: { report: RingReport | null; way: Way; readings: RingReadings; children: ReactNode }) {
+export function RingDiagnosis({ report, way, points, readings, inHand, children }: Props) {
   return (
     <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4">
       <h2 id="comes-to" className="text-lg">
@@ -30,12 +35,15 @@ export function RingDiagnosis({ report, way, readings, children }: { report: Rin
               <h3 className="text-sm">Try next</h3>
               <ul className="text-sm">
                 {report.next.slice(0, 4).map((next) => (
-                  <li key={`${next.socket} ${next.step} ${next.pair}`}>
+                  <li key={`${next.socket} ${next.step} ${next.pair}`} className="py-0.5">
                     <strong>
                       {next.step === 'same side' ? 'Same side' : `Step ${next.step}`}, {next.pair}
                       {next.socket ? ` at point ${next.socket}` : ''}
                     </strong>
                     : {next.why}
+                    {next.socket && next.pair === 'N–CPC' && points[next.socket - 1] && (
+                      <RingCell point={points[next.socket - 1] as Point} test={next.step === 2 ? 'ring-step2-nc' : 'ring-step3-nc'} row={next.socket - 1} inHand={inHand} />
+                    )}
                   </li>
                 ))}
               </ul>
