@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, settled, signIn, test } from './ledger-page';
+import { expect, settled, signIn, signInByForm, test } from './ledger-page';
 
 const stages = ['', '/brief', '/origin', '/isolation', '/inspection', '/circuits', '/observations', '/review'];
 
@@ -54,7 +54,7 @@ test('a wrong password is refused in words, and leads nowhere', async ({ page })
 });
 
 test('signing out ends the session', async ({ page }) => {
-  await signIn(page);
+  await signInByForm(page);
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);
   await page.goto('/');

@@ -3,7 +3,7 @@ import { addBoard, cell, expect, openJob, settled, signIn, test } from './ledger
 test('a job opened anew says what is next, and follows it', async ({ page }) => {
   await signIn(page);
   const job = await openJob(page, 'NEW-1');
-  const next = page.getByRole('link', { name: /^→ Next:/ });
+  const next = page.getByRole('link', { name: /^Next:/ });
   await expect(next).toHaveText('→Next: Client address');
   await next.click();
   await expect(page).toHaveURL(new RegExp(`${job}/brief#clientAddress`));

@@ -4,7 +4,23 @@ import { v7 } from 'uuid';
 type Demo = { password: string; people: { email: string; roles: string; name: string }[] };
 export const demo = JSON.parse(process.env.LEDGER_DEMO ?? '{"people":[]}') as Demo;
 
+type Cookies = Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>;
+const sessions = new Map<number, Cookies>();
+
+/** Signs in as one of the demo's people: by the form the first time in a worker, by that session afterwards. */
 export async function signIn(page: Page, person = 0): Promise<void> {
+  const known = sessions.get(person);
+  if (known) {
+    await page.context().addCookies(known);
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+    return;
+  }
+  await signInByForm(page, person);
+  sessions.set(person, await page.context().cookies());
+}
+
+export async function signInByForm(page: Page, person = 0): Promise<void> {
   await page.goto('/sign-in');
   await page.getByLabel('E-mail').fill(demo.people[person]?.email ?? '');
   await page.getByLabel('Password').fill(demo.password);
