@@ -1,4 +1,5 @@
-import { type RingReading, type RingReadings, nameOf } from '../../src/core/ring/diagnose';
+import { nameOf } from '../../src/core/ring/diagnose';
+import type { RingReading, RingReadings } from '../../src/core/ring/evidence';
 import { type RingFault, extraOf, linkingOf, shapeOf } from '../../src/core/ring/hypotheses';
 import { type ConductorPair, type SocketAt, ringConductors, ringMeter } from '../../src/core/ring/ring-model';
 

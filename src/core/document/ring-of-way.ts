@@ -7,7 +7,8 @@ import { governing } from '../ledger/governing';
 import { type Job, pointsOf } from '../ledger/job';
 import { exact, toNumber } from '../quantity/exact';
 import type { ReadingValue } from '../quantity/reading-value';
-import { type RingReading, type RingReadings, diagnoseRing } from '../ring/diagnose';
+import { diagnoseRing } from '../ring/diagnose';
+import type { RingReading, RingReadings } from '../ring/evidence';
 import { type RingReport, explainRing } from '../ring/explain';
 
 /** A ring as a job holds it: its points in order with what was read at each. */

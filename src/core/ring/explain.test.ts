@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../edition/editions';
-import { type Diagnosis, type RingReadings, nameOf } from './diagnose';
+import { type Diagnosis, nameOf } from './diagnose';
+import type { RingReadings } from './evidence';
 import { explainRing } from './explain';
 import { type RingFault, hypotheses } from './hypotheses';
 

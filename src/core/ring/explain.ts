@@ -1,7 +1,8 @@
 import { conductorResistance } from '../edition/conductor-resistance';
 import type { EditionPack } from '../edition/pack';
 import { toNumber } from '../quantity/exact';
-import { type Diagnosis, type Explanation, type RingReadings, nameOf } from './diagnose';
+import { type Diagnosis, type Explanation, nameOf } from './diagnose';
+import type { RingReadings } from './evidence';
 import type { RingFault } from './hypotheses';
 import type { RingConductor } from './ring-model';
 

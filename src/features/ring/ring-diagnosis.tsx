@@ -4,7 +4,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { Point } from '../../core/installation/point';
 import type { Way } from '../../core/installation/way';
-import type { RingReadings } from '../../core/ring/diagnose';
+import type { RingReadings } from '../../core/ring/evidence';
 import type { RingExplanation, RingReport } from '../../core/ring/explain';
 import { linkLook } from '../../ui/button';
 import { useJob } from '../ledger/job-provider';

@@ -1,5 +1,5 @@
 import type { Point } from '../../core/installation/point';
-import type { RingReading } from '../../core/ring/diagnose';
+import type { RingReading } from '../../core/ring/evidence';
 import type { RingExplanation } from '../../core/ring/explain';
 
 const width = 640;
