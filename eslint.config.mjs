@@ -12,6 +12,7 @@ const allow = {
   'core-installation': ['core-quantity', 'core-edition'],
   'core-meter': ['core-quantity', 'core-installation', 'core-network', 'core-edition'],
   ...Object.fromEntries(tests.map((name) => [`core-${name}`, ['core-quantity', 'core-edition', 'core-installation', 'core-network', 'core-meter']])),
+  'core-ring': ['core-quantity', 'core-edition', 'core-installation', 'core-network', 'core-meter', 'core-inspection'],
   'core-inspection': ['core-quantity', 'core-edition', 'core-installation'],
   'core-ledger': ['core-quantity', 'core-edition', 'core-installation', 'core-inspection', 'core-isolation'],
   'core-document': [...core, ...tests].map((name) => `core-${name}`),

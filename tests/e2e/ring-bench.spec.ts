@@ -51,6 +51,7 @@ test.describe('the ring bench', () => {
     await column(page, 'L–CPC', ['0.28', '0.29', '0.29', '0.45', '0.29', '0.29', '0.29', '0.28']);
     const comesTo = page.getByRole('region', { name: 'What it comes to' });
     await expect(comesTo).toContainText(/A spur, about \d+ m at socket 4/);
+    await expect(comesTo.getByRole('link', { name: 'Write the observation' })).toHaveCount(0);
     await comesTo.getByRole('button', { name: 'Record R1+R2 0.45 Ω at Parlour 3' }).click();
     await page.getByRole('link', { name: 'Circuit ledger' }).click();
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.45 ohm/);

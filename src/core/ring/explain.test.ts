@@ -46,6 +46,28 @@ describe('every explanation in words', () => {
   });
 });
 
+describe('what becomes an observation', () => {
+  const items = new Set(pack.inspectionEicr.map((row) => row.item));
+  it.each<[string, RingFault, { item: string; code: string | null } | null]>([
+    ['a sound ring is none', { kind: 'healthy' }, null],
+    ['wrong links are the tester’s own', { kind: 'same leg', steps: 'both' }, null],
+    ['a link forgotten too', { kind: 'one link', steps: 'both', missing: 'A' }, null],
+    ['a spur by itself is allowed', { kind: 'spur', socket: 1 }, null],
+    ['line broken', { kind: 'broken', conductors: ['L'], after: 2 }, { item: '5.6', code: 'C2' }],
+    ['neutral broken', { kind: 'broken', conductors: ['N'], after: 2 }, { item: '5.6', code: 'C2' }],
+    ['CPC broken', { kind: 'broken', conductors: ['C'], after: 2 }, { item: '5.8', code: 'C2' }],
+    ['all broken', { kind: 'broken', conductors: ['L', 'N', 'C'], after: 2 }, { item: '5.8', code: 'C2' }],
+    ['CPC not connected', { kind: 'loose', conductor: 'C', socket: 1 }, { item: '5.8', code: 'C2' }],
+    ['reversed', { kind: 'reversed', swap: ['L', 'N'], socket: 1 }, { item: '5.18', code: 'C2' }],
+    ['a poor joint is for the inspector to code', { kind: 'joint', conductor: 'L', after: 2 }, { item: '5.17.1', code: null }],
+    ['a bridge too', { kind: 'bridge', from: 1, to: 4, conductors: ['L'] }, { item: '5.6', code: null }],
+  ])('%s', (_name, fault, wanted) => {
+    const { observation } = explained(fault);
+    expect(observation).toEqual(wanted);
+    if (observation) expect(items).toContain(observation.item);
+  });
+});
+
 describe('what to try next', () => {
   const between = (one: RingFault, two: RingFault, given: RingReadings) =>
     explainRing({ explanations: [one, two].map((fault) => ({ fault, fit: { live: 0.45, cpc: 0.73, size: 0.3 }, share: 0.5, misfit: 1, positions: [] })), readings: 12, confident: false }, given, null, pack).next;

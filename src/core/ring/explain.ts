@@ -1,5 +1,6 @@
 import { conductorResistance } from '../edition/conductor-resistance';
 import type { EditionPack } from '../edition/pack';
+import type { Code } from '../inspection/outcome';
 import { toNumber } from '../quantity/exact';
 import { type Diagnosis, type Explanation, nameOf } from './diagnose';
 import type { RingReadings } from './evidence';
@@ -24,6 +25,8 @@ export type RingExplanation = {
   readonly ohms: number | null;
   /** What to do about it. */
   readonly action: string;
+  /** The inspection item it is noted under, with the code where one is usual; null where it is no defect of the installation. */
+  readonly observation: { readonly item: string; readonly code: Code | null } | null;
 };
 
 export type RingReport = {
@@ -52,7 +55,7 @@ export function explainRing(diagnosis: Diagnosis, readings: RingReadings, record
 
 function inWords(explanation: Explanation, readings: RingReadings, recorded: RingCable | null, pack: EditionPack): RingExplanation {
   const { fault, fit, share } = explanation;
-  const base = { kind: nameOf(fault), share, ohms: null, lengthMetres: null, ...placed(fault, readings) };
+  const base = { kind: nameOf(fault), share, ohms: null, lengthMetres: null, observation: observationOf(fault), ...placed(fault, readings) };
   const quarter = fit.live / 2;
   const loop = (fit.live + fit.cpc) / 4;
   switch (fault.kind) {
@@ -87,6 +90,30 @@ function inWords(explanation: Explanation, readings: RingReadings, recorded: Rin
       const never: never = fault;
       return never;
     }
+  }
+}
+
+/** Wrong links are the tester's own, and a spur by itself is allowed; the rest is the installation's. */
+function observationOf(fault: RingFault): RingExplanation['observation'] {
+  switch (fault.kind) {
+    case 'healthy':
+    case 'same leg':
+    case 'one link':
+    case 'spur':
+      return null;
+    case 'broken':
+      return { item: fault.conductors.includes('C') ? '5.8' : '5.6', code: 'C2' };
+    case 'loose':
+      return { item: fault.conductor === 'C' ? '5.8' : '5.18', code: 'C2' };
+    case 'reversed':
+    case 'crossed':
+    case 'crossed back':
+      return { item: '5.18', code: 'C2' };
+    case 'joint':
+    case 'contact':
+      return { item: '5.17.1', code: null };
+    case 'bridge':
+      return { item: '5.6', code: null };
   }
 }
 

@@ -59,9 +59,6 @@ export function RingDiagnosis({ report, way, points, readings, inHand, children 
   );
 }
 
-/** The schedule item a fault of a ring is coded under: continuity of live conductors, or of the CPC. */
-const itemOf = (kind: string): string => (/C$/.test(kind) ? '5.8' : /reversed|crossed/.test(kind) ? '5.18' : '5.6');
-
 function Explained({ explanation, leads, way }: { explanation: RingExplanation; leads: boolean; way: Way }) {
   const { job, jobId } = useJob();
   const what = encodeURIComponent(`${explanation.title}${explanation.place ? `, ${explanation.place}` : ''}, on the ring of way ${way.number}`);
@@ -79,8 +76,8 @@ function Explained({ explanation, leads, way }: { explanation: RingExplanation; 
             ))}
           </ul>
           <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
-          {explanation.kind !== 'healthy' && !job.issued && (
-            <Link href={`/jobs/${jobId}/observations?item=${itemOf(explanation.kind)}&code=C2&way=${way.id}&what=${what}`} className={`${linkLook('plain')} mt-2`}>
+          {explanation.observation && !job.issued && (
+            <Link href={`/jobs/${jobId}/observations?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`} className={`${linkLook('plain')} mt-2`}>
               Write the observation
             </Link>
           )}
