@@ -4,8 +4,8 @@ import { launch } from './scripts/setup/browser.mjs';
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,
   retries: 0,

@@ -48,7 +48,7 @@ async function playwright() {
   rmSync(file, { force: true });
   try {
     const env = { ...process.env, ...app.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, LEDGER_DEMO: JSON.stringify(app.demo) };
-    const code = await show(bin('playwright'), ['test', '--reporter=line,json', ...rest], { env });
+    const code = await show(bin('playwright'), ['test', '--reporter=list,json', ...rest], { env });
     const { stats } = JSON.parse(readFileSync(file, 'utf8'));
     const passed = stats.expected + stats.flaky;
     if (passed + stats.unexpected === 0) throw new Stop('No end-to-end test ran.');
