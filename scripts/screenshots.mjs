@@ -54,12 +54,25 @@ try {
     if (stage === 'observations') await page.getByLabel('What was found').fill('Socket-outlets up to 32 A with no 30 mA RCD');
     await shoot(page, stage);
   }
-  await page.goto(`${jobUrl}/circuits`);
-  await settled();
-  await page.getByRole('gridcell', { name: /^r1, circuit 1,/ }).click();
-  await page.getByRole('link', { name: 'Ring bench' }).click();
-  await page.getByRole('heading', { name: /^Ring bench/ }).waitFor();
-  await shoot(page, 'ring-bench');
+  const bench = async (on, name) => {
+    await on.goto(`${jobUrl}/tests?bench=${name}`);
+    await on.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await on.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
+  };
+  await bench(page, 'plan');
+  await shoot(page, 'bench-plan');
+  await bench(page, 'board');
+  await page.getByRole('button', { name: /Porch and gatepost/ }).click();
+  await shoot(page, 'bench-board');
+  await bench(page, 'continuity');
+  await page.getByLabel(/^R1\+R2, point 4/).click();
+  await shoot(page, 'bench-continuity');
+  await bench(page, 'ring');
+  await page.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 1 });
+  await page.getByRole('heading', { name: /way 2/ }).waitFor();
+  await shoot(page, 'bench-ring');
+  await bench(page, 'insulation');
+  await shoot(page, 'bench-insulation');
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
@@ -79,10 +92,11 @@ try {
   await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 7 });
   await phone.locator('summary', { hasText: 'Describe this way' }).waitFor();
   await shoot(phone, 'phone-circuit');
-  await phone.getByRole('combobox', { name: 'Circuit', exact: true }).selectOption({ index: 0 });
-  await phone.getByRole('link', { name: 'Ring bench' }).click();
-  await phone.getByRole('heading', { name: /^Ring bench/ }).waitFor();
-  await shoot(phone, 'phone-ring');
+  for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation']) {
+    await bench(phone, name);
+    if (name === 'continuity') await phone.getByLabel(/^R1\+R2, point 4/).click();
+    await shoot(phone, `phone-${name}`);
+  }
 } finally {
   await browser.close();
   await app.stop();

@@ -5,6 +5,7 @@ import { connect } from 'node:net';
 import { ensureNodeModules } from './setup/packages.mjs';
 import { Stop, locked, recall, root, say } from './setup/state.mjs';
 import { freePort } from './setup/postgres.mjs';
+import { startTester } from './setup/tester.mjs';
 import { ensureBuilt, ensureMigrated, ensurePostgres, settings } from './setup/application.mjs';
 import { bin, script } from './setup/run.mjs';
 
@@ -28,6 +29,7 @@ const answers = (port) =>
   });
 
 let child;
+let tester;
 let stopping = false;
 
 async function main() {
@@ -44,6 +46,9 @@ async function main() {
     if (!development) await ensureBuilt();
     return { env, port, baseUrl };
   });
+  tester = await startTester(baseUrl);
+  env.TESTER_URL = tester.url;
+  if (stopping) throw new Stop('Stopped.');
   child = spawn(bin('next'), [development ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
     cwd: root,
     env: { ...process.env, ...env, NODE_ENV: development ? 'development' : 'production' },
@@ -60,12 +65,13 @@ async function main() {
   for (const person of demo?.people ?? []) say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
 }
 
-function stop(code) {
+async function stop(code) {
   if (child?.exitCode === null && !child.killed) {
     stopping = true;
     child.kill('SIGTERM');
     return;
   }
+  await tester?.stop();
   try {
     postgres?.release();
   } catch (error) {

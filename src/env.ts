@@ -7,6 +7,8 @@ const schema = z.object({
   AUTH_SECRET: z.string().min(32),
   /** Where people reach the application: printed on documents for verification. */
   APP_URL: z.url(),
+  /** Where a tester can be reached from the page, if there is one. */
+  TESTER_URL: z.url({ protocol: /^wss?$/ }).optional(),
 });
 
 let parsed: z.infer<typeof schema> | undefined;

@@ -14,7 +14,7 @@ import { idealInstrument, meterOn } from '../../src/core/meter/meter';
 import type { Resistor } from '../../src/core/network/network';
 import { prepare } from '../../src/core/network/solver';
 import { diagnoseRing } from '../../src/core/ring/diagnose';
-import { randomFrom } from '../../tests/support/random';
+import { randomFrom } from '../../src/standins/seeded-random';
 import { faultKinds, simulatedRing } from '../../tests/support/simulated-ring';
 import { largeJob } from './large-job';
 import { figureOf, tell, timed } from './measure';

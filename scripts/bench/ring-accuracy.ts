@@ -1,6 +1,6 @@
 // How often the ring diagnosis is right, by kind of fault, on rings simulated from a fresh seed; prints docs/ring-diagnosis.md.
 import { diagnoseRing, nameOf } from '../../src/core/ring/diagnose';
-import { randomFrom } from '../../tests/support/random';
+import { randomFrom } from '../../src/standins/seeded-random';
 import { faultKinds, placedWithinOne, simulatedRing } from '../../tests/support/simulated-ring';
 
 const count = Number(process.argv[2] ?? 120);

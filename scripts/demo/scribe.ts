@@ -1,12 +1,16 @@
 import { v7 } from 'uuid';
+import type { z } from 'zod';
 import { type Draft, readDraft } from '../../src/core/ledger/entry';
 import { type BodyOf, type EntryKind, currentVersion } from '../../src/core/ledger/kinds';
 import type { Subject, TestId } from '../../src/core/installation/measurement';
 import { isDeadTest, measurementOf } from '../../src/core/installation/measurement';
+import type { pointFields } from '../../src/core/installation/point';
 import type { WayFields } from '../../src/core/installation/way';
 import { parseCable, parseDevice, parseResidual } from '../../src/core/installation/device-text';
 import { editionPack } from '../../src/core/edition/editions';
 import { parseReading } from '../../src/core/quantity/parse-reading';
+
+type PointFields = z.infer<typeof pointFields>;
 
 const pack = editionPack('bs7671-2018-a2');
 
@@ -49,6 +53,7 @@ export class Scribe {
       testVolts: figure && spec.takes === 'figure' && spec.unit === 'megohm' ? 500 : null,
       isolationId: isDeadTest(test) && parsed.value.is !== 'not-taken' ? this.isolationId : null,
       isolationWhy: null,
+      connected: null,
     });
   }
 
@@ -82,14 +87,25 @@ export class Scribe {
     return wayId;
   }
 
+  /** Points along a way in their order from the board; answers their ids by name. */
+  points(wayId: string, points: readonly (readonly [name: string, kind?: PointFields['kind'], more?: Partial<PointFields>])[]): Map<string, string> {
+    return new Map(
+      points.map(([name, kind = 'socket', more = {}], index) => {
+        const pointId = v7();
+        this.say('point.added', { pointId, wayId, fields: { name, room: name.replace(/ light$| \d+$/, ''), kind, order: index + 1, spur: false, switching: kind === 'light' ? 'one-way' : 'none', ...more } });
+        return [name, pointId];
+      }),
+    );
+  }
+
   /** Points along a way, each with what steps 2 and 3 of a ring read there. */
   ringPoints(wayId: string, points: readonly (readonly [name: string, step2: string, step3: string])[]): void {
-    points.forEach(([name, step2, step3], index) => {
-      const pointId = v7();
-      this.say('point.added', { pointId, wayId, fields: { name, room: name.replace(/ \d+$/, ''), kind: /garden/i.test(name) ? 'outdoor' : 'socket', order: index + 1, spur: false } });
-      this.read({ of: 'point', id: pointId }, 'ring-step2', step2);
-      this.read({ of: 'point', id: pointId }, 'ring-step3', step3);
-    });
+    const ids = this.points(wayId, points.map(([name]) => [name, /garden/i.test(name) ? 'outdoor' : 'socket']));
+    for (const [name, step2, step3] of points) {
+      const on = { of: 'point', id: ids.get(name) ?? '' } as const;
+      this.read(on, 'ring-step2', step2);
+      this.read(on, 'ring-step3', step3);
+    }
   }
 
   /** Results in the order of the ledger's columns; an empty text leaves a cell open. */

@@ -1,5 +1,5 @@
 // From a checkout to something that can be served: database made and migrated, sources built.
-import { existsSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePostgres } from './postgres.mjs';
 import { bin, script, show } from './run.mjs';
@@ -33,6 +33,8 @@ export async function ensureBuilt() {
   const hash = hashOf(sources);
   if (existsSync(join(root, '.next', 'BUILD_ID')) && recall('build')?.hash === hash) return;
   say('Building…');
+  // What the development server noted of routes that are gone would fail the build's type check.
+  for (const stale of ['.next/dev/types', '.next/types']) rmSync(join(root, stale), { recursive: true, force: true });
   const code = await show(bin('next'), ['build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
   if (code !== 0) throw new Stop('The build failed (see above).');
   remember('build', { hash });

@@ -8,6 +8,7 @@ import { ensureBuilt, ensurePostgres, migrate, settings } from './application.mj
 import { freePort } from './postgres.mjs';
 import { bin, script } from './run.mjs';
 import { Stop, local, root } from './state.mjs';
+import { startTester } from './tester.mjs';
 
 /** A migrated database of its own; `drop` removes it. */
 export async function temporaryDatabase(purpose) {
@@ -38,7 +39,8 @@ export async function serveDemo(purpose) {
   const port = await freePort();
   const baseUrl = `http://127.0.0.1:${port}`;
   const demoFile = join(local, `${base.database}.demo.json`);
-  const env = { ...base.env, APP_URL: baseUrl, DEMO_FILE: demoFile };
+  const tester = await startTester(baseUrl, { TESTER_SETTLE_MILLIS: '0', TESTER_SEED: '118' });
+  const env = { ...base.env, APP_URL: baseUrl, DEMO_FILE: demoFile, TESTER_URL: tester.url };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   let child;
   const revive = async () => {
@@ -65,6 +67,7 @@ export async function serveDemo(purpose) {
     revive,
     stop: async () => {
       await kill('SIGTERM');
+      await tester.stop();
       rmSync(demoFile, { force: true });
       await base.drop();
     },

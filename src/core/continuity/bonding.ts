@@ -48,6 +48,18 @@ export function judgeBonding(
       next: 'A parallel path is still there: part one end (isolated, and clamped for current first), then measure again.',
     };
   }
+  if (expected) {
+    const room = add(exact('0.02'), divide(expected, exact(4)));
+    const fits = isAtMost(figure, add(expected, room));
+    return {
+      rule: fits ? 'bonding.as-expected' : 'bonding.above-expected',
+      verdict: fits ? 'meets' : 'doubt',
+      expected: `${ohms(expected)} for ${lengthMetres} m of ${csaMm2} mm²`,
+      limit,
+      working: [`${lengthMetres} m × ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = ${ohms(expected)}; ${ohms(figure)} is ${fits ? 'within' : 'above'} that and ${ohms(room)} for joints`, impliedText],
+      next: fits ? null : 'Higher than the run allows: look for a poor clamp or joint, a smaller size on the way, or a longer run.',
+    };
+  }
   const within = isAtMost(figure, thumb);
   return {
     rule: within ? 'bonding.within-thumb' : 'bonding.long',

@@ -109,6 +109,35 @@ export function judgeRingStep(value: ReadingValue, step: 2 | 3, ends: { readonly
   };
 }
 
+/** Judges the path from a point's CPC to the metalwork it should earth, in ohm: a joint, so no more than a trace. */
+export function judgeMetalwork(value: ReadingValue, pack: EditionPack): Judgement {
+  if (value.is === 'not-taken') return unjudged('metalwork.not-taken', `Recorded as ${value.mark}.`);
+  const figure = figureOf(value);
+  const least = exact(pack.bondingRuleOfThumbOhms.value);
+  const limit = { text: `a joint: about ${ohms(least)} or less`, source: pack.bondingRuleOfThumbOhms.source };
+  if (!figure) return { rule: 'metalwork.open', verdict: 'fails', expected: 'next to nothing', limit, working: ['No path from the CPC to the metalwork.'], next: 'Metalwork that is not earthed: look for a missing tail or paint under the screw; otherwise code it (item 5.8).' };
+  const joined = isAtMost(figure, least);
+  return {
+    rule: joined ? 'metalwork.joined' : 'metalwork.poor',
+    verdict: joined ? 'meets' : 'doubt',
+    expected: 'next to nothing',
+    limit,
+    working: [`${ohms(figure)} ${joined ? '≤' : '>'} ${ohms(least)}`],
+    next: joined ? null : 'A poor joint between the CPC and the metalwork: clean, tighten, measure again.',
+  };
+}
+
+/** A judgement of a reading that would not stand still: by its highest figure, and never better than a doubt. */
+export function judgeUnstable(judgement: Judgement, value: Extract<ReadingValue, { is: 'unstable' }>): Judgement {
+  return {
+    ...judgement,
+    rule: `${judgement.rule}.unstable`,
+    verdict: judgement.verdict === 'fails' ? 'fails' : 'doubt',
+    working: [`Moved between ${value.low} and ${value.high} Ω; judged by the higher.`, ...judgement.working],
+    next: 'It moves when rocked: a worn contact or a loose terminal. Tighten or renew it, then read again.',
+  };
+}
+
 /** Largest difference between r1 and rn of a sound ring, in ohm. */
 const ringTolerance = exact('0.05');
 

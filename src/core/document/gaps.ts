@@ -8,8 +8,9 @@ import type { Judgement } from '../quantity/judgement';
 import { governing } from '../ledger/governing';
 import { type Job, wayOfSubject, waysOf } from '../ledger/job';
 import { itemOutcome } from './item-outcome';
+import { repeatsDue } from './repeats';
 import type { Stage } from './stages';
-import { judgeJob, judgeWayCapacity } from './verdicts';
+import { judgeJob, judgeWayCapacity, resultVerdicts } from './verdicts';
 
 /** Something the document still lacks (`missing`, nothing can be signed before it) or that deserves a look (`query`). */
 export type Gap = { readonly stage: Stage; readonly severity: 'missing' | 'query'; readonly what: string; readonly at: string };
@@ -18,7 +19,7 @@ const blank = (value: unknown): boolean => value === undefined || value === null
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
 export function gapsOf(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey, Judgement> = judgeJob(job, pack)): Gap[] {
-  return [...briefGaps(job), ...originGaps(job), ...isolationGaps(job), ...inspectionGaps(job, pack), ...circuitGaps(job), ...findingGaps(job, pack, verdicts), ...reviewGaps(job)];
+  return [...briefGaps(job), ...originGaps(job), ...isolationGaps(job), ...inspectionGaps(job, pack), ...repeatGaps(job), ...circuitGaps(job), ...findingGaps(job, pack, verdicts), ...reviewGaps(job)];
 }
 
 export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
@@ -143,6 +144,10 @@ function isolationGaps(job: Job): Gap[] {
   return loose === 0 ? links : [...links, { stage: 'isolation', severity: 'query', what: `${loose} dead reading${loose === 1 ? '' : 's'} with no isolation in force and no reason`, at: 'isolation' }];
 }
 
+/** What a repair asks to be tested again. */
+const repeatGaps = (job: Job): Gap[] =>
+  repeatsDue(job).map(({ key, test, wayId, repair }) => ({ stage: 'tests', severity: 'missing', what: `Way ${job.ways.get(wayId)?.number ?? ''}: ${measurementOf(test).name} again, after the repair (${repair.what})`, at: key }));
+
 function circuitGaps(job: Job): Gap[] {
   if (job.boards.size === 0) return [{ stage: 'circuits', severity: 'missing', what: 'A consumer unit or distribution board', at: 'boards' }];
   return [...job.boards.values()].flatMap((board) => {
@@ -184,7 +189,7 @@ function findingGaps(job: Job, pack: EditionPack, verdicts: ReadonlyMap<SlotKey,
       ['why', `Observation ${observation.number}: why it matters`],
     ]).map((gap) => ({ ...gap, at: `observation-${observation.id}` })),
   );
-  for (const [key, judgement] of verdicts) {
+  for (const [key, judgement] of resultVerdicts(verdicts)) {
     if (judgement.verdict !== 'fails') continue;
     const reading = governing(job, key);
     const on = reading?.body.on;

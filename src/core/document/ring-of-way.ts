@@ -6,7 +6,7 @@ import type { Way } from '../installation/way';
 import { governing } from '../ledger/governing';
 import { type Job, pointsOf } from '../ledger/job';
 import { exact, toNumber } from '../quantity/exact';
-import type { ReadingValue } from '../quantity/reading-value';
+import { type ReadingValue, figureOf } from '../quantity/reading-value';
 import { diagnoseRing } from '../ring/diagnose';
 import type { RingReading, RingReadings } from '../ring/evidence';
 import { type RingReport, explainRing } from '../ring/explain';
@@ -25,6 +25,7 @@ const otherPairs = [
 const asRingReading = (value: ReadingValue | undefined): RingReading | null => {
   if (!value) return null;
   if (value.is === 'open' || value.is === 'over') return 'open';
+  if (value.is === 'unstable') return { low: Number(value.low), high: Number(value.high) };
   return value.is === 'number' ? toNumber(exact(value.shown)) : null;
 };
 
@@ -32,7 +33,7 @@ const asRingReading = (value: ReadingValue | undefined): RingReading | null => {
 export function ringOfWay(job: Job, pack: EditionPack, way: Way): RingOfWay {
   const points = pointsOf(job, way.id);
   const ofWay = (test: 'ring-r1' | 'ring-rn' | 'ring-r2') => asRingReading(governing(job, slotKey({ of: 'way', id: way.id }, test))?.body.value);
-  const ofPoint = (point: Point, test: 'ring-step2' | 'ring-step3') => asRingReading(governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value);
+  const ofPoint = (point: Point, test: 'ring-step2' | 'ring-step3' | 'ring-same-side') => asRingReading(governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value);
   const live = way.liveCsaMm2 ? conductorResistance(pack, 'copper', way.liveCsaMm2) : null;
   const cpc = way.cpcCsaMm2 ? conductorResistance(pack, 'copper', way.cpcCsaMm2) : null;
   return {
@@ -43,6 +44,7 @@ export function ringOfWay(job: Job, pack: EditionPack, way: Way): RingOfWay {
       ends: { r1: ofWay('ring-r1'), rn: ofWay('ring-rn'), r2: ofWay('ring-r2') },
       step2: points.map((point) => ofPoint(point, 'ring-step2')),
       step3: points.map((point) => ofPoint(point, 'ring-step3')),
+      sameSide: points.some((point) => ofPoint(point, 'ring-same-side') !== null) ? points.map((point) => ofPoint(point, 'ring-same-side')) : undefined,
       tried: points.flatMap((point, socket) => otherPairs.flatMap(({ test, step, pair }) => {
         const reading = asRingReading(governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value);
         return reading === null ? [] : [{ socket, step, pair, reading }];
@@ -65,8 +67,9 @@ export function highestStep3(job: Job, way: Way): { readonly value: ReadingValue
   let highest: { value: ReadingValue; point: Point; ohms: number } | null = null;
   for (const point of pointsOf(job, way.id)) {
     const value = governing(job, slotKey({ of: 'point', id: point.id }, 'ring-step3'))?.body.value;
-    const ohms = asRingReading(value);
-    if (value && typeof ohms === 'number' && (!highest || ohms > highest.ohms)) highest = { value, point, ohms };
+    const figure = value && figureOf(value);
+    const ohms = figure ? toNumber(figure) : null;
+    if (value && ohms !== null && (!highest || ohms > highest.ohms)) highest = { value, point, ohms };
   }
   return highest;
 }

@@ -1,5 +1,5 @@
 /** The order of the work for a condition report, as the job's screens follow it. */
-export const stages = ['brief', 'origin', 'isolation', 'inspection', 'circuits', 'observations', 'review'] as const;
+export const stages = ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review'] as const;
 export type Stage = (typeof stages)[number];
 
 export const stageTitle: Record<Stage, string> = {
@@ -7,6 +7,7 @@ export const stageTitle: Record<Stage, string> = {
   origin: 'Origin',
   isolation: 'Isolation',
   inspection: 'Inspection',
+  tests: 'Dead tests',
   circuits: 'Circuits',
   observations: 'Findings',
   review: 'Review',
@@ -17,7 +18,8 @@ export const stagePurpose: Record<Stage, string> = {
   origin: 'Supply, earthing, bonding, Ze and Ipf',
   isolation: 'Locked off and proved dead; links and disconnections',
   inspection: 'What was looked at, item by item',
-  circuits: 'Ways, cables, dead and live tests',
+  tests: 'Plan, board, and the benches: continuity, rings, insulation',
+  circuits: 'The circuit ledger: ways, cables, every result',
   observations: 'Defects with their codes',
   review: 'Assessment, signatures, issue',
 };

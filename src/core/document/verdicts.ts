@@ -1,18 +1,20 @@
 import { judgeCapacity } from '../capacity/capacity';
 import type { EditionPack } from '../edition/pack';
 import { judgeBonding } from '../continuity/bonding';
-import { judgeRadial, judgeRingEnd, judgeRingStep } from '../continuity/continuity';
+import { judgeMetalwork, judgeRadial, judgeRingEnd, judgeRingStep, judgeUnstable } from '../continuity/continuity';
 import { judgeInsulation } from '../insulation/insulation';
-import { type SlotKey, type Subject, type TestId, slotKey } from '../installation/measurement';
+import { type SlotKey, type Subject, type TestId, slotKey, wholeOf } from '../installation/measurement';
 import { type Way, disconnectionSeconds, hotWiringOf } from '../installation/way';
 import { governing } from '../ledger/governing';
-import type { Job } from '../ledger/job';
+import { type Job, wayOfSubject } from '../ledger/job';
 import { judgeZs } from '../loop/zs';
 import { type FaultCurrent, judgeBreaking, judgeFaultCurrent, judgeSupplyVolts, judgeZe, prospectiveFaultCurrent } from '../origin/origin';
-import { judgeButton, judgePolarity } from '../polarity/polarity';
+import { judgeButton, judgePolarity, judgeSwitching } from '../polarity/polarity';
 import { type Judgement, unjudged } from '../quantity/judgement';
 import type { ReadingValue } from '../quantity/reading-value';
 import { judgeResidualTime } from '../residual/residual';
+
+const serviceOf = { 'bond-water-continuity': 'water', 'bond-gas-continuity': 'gas', 'bond-oil-continuity': 'oil', 'bond-steel-continuity': 'steel', 'bond-other-continuity': 'other' } as const;
 
 /** The value that governs a slot, or null while nothing stands there. */
 export const valueAt = (job: Job, on: Subject, test: TestId): ReadingValue | null =>
@@ -28,7 +30,13 @@ export function judgeSlot(job: Job, pack: EditionPack, on: Subject, test: TestId
 }
 
 /** Judges a value as if it stood on a slot: what a person sees while typing. */
-export function judgeValue(
+export function judgeValue(...args: Parameters<typeof judgeFigure>): Judgement {
+  const judgement = judgeFigure(...args);
+  const [, , , , value] = args;
+  return value.is === 'unstable' ? judgeUnstable(judgement, value) : judgement;
+}
+
+function judgeFigure(
   job: Job,
   pack: EditionPack,
   on: Subject,
@@ -54,13 +62,13 @@ export function judgeValue(
     case 'electrode-resistance':
       return judgeZe(value, pack, 'TT');
     case 'earthing-continuity':
-      return judgeBonding(value, pack, job.supply.earthingConductorMaterial ?? 'copper', job.supply.earthingConductorCsaMm2 ?? null);
+      return judgeBonding(value, pack, job.supply.earthingConductorMaterial ?? 'copper', job.supply.earthingConductorCsaMm2 ?? null, job.supply.runMetres?.earthing ?? null);
     case 'bond-water-continuity':
     case 'bond-gas-continuity':
     case 'bond-oil-continuity':
     case 'bond-steel-continuity':
     case 'bond-other-continuity':
-      return judgeBonding(value, pack, job.supply.bondingMaterial ?? 'copper', job.supply.bondingCsaMm2 ?? null);
+      return judgeBonding(value, pack, job.supply.bondingMaterial ?? 'copper', job.supply.bondingCsaMm2 ?? null, job.supply.runMetres?.[serviceOf[test]] ?? null);
     case 'board-zs':
       return judgeBoardZs(job, value);
     case 'board-ipf':
@@ -84,6 +92,7 @@ export function judgeValue(
     case 'ring-step2-lc':
     case 'ring-step3-nc':
     case 'ring-step3-ln':
+    case 'ring-same-side':
       return unjudged('ring-pair.recorded', 'Another pair, tried to tell explanations apart: the diagnosis weighs it.');
     case 'r1r2':
     case 'r2':
@@ -94,8 +103,28 @@ export function judgeValue(
         lengthMetres: way?.arrangement === 'ring' ? null : (way?.lengthMetres ?? null),
         ring: way?.arrangement === 'ring' ? { r1: at('ring-r1'), r2: at('ring-r2') } : null,
       });
+    case 'point-r1r2':
+    case 'point-r2': {
+      const of = wayOfSubject(job, on);
+      const end = (which: 'ring-r1' | 'ring-r2') => (of?.arrangement === 'ring' ? valueAt(job, { of: 'way', id: of.id }, which) : null);
+      return judgeRadial(value, test === 'point-r2' ? 'R2' : 'R1+R2', { pack, liveCsaMm2: of?.liveCsaMm2 ?? null, cpcCsaMm2: of?.cpcCsaMm2 ?? null, lengthMetres: null, ring: of?.arrangement === 'ring' ? { r1: end('ring-r1'), r2: end('ring-r2') } : null });
+    }
+    case 'point-metalwork':
+      return judgeMetalwork(value, pack);
+    case 'point-polarity':
+      return judgePolarity(value, 'circuit');
+    case 'point-switching':
+      return judgeSwitching(value);
     case 'ir-ll':
     case 'ir-le':
+    case 'ir-l-e':
+    case 'ir-n-e':
+    case 'ir-ll-over':
+    case 'ir-l-e-over':
+    case 'ir-n-e-over':
+    case 'ir-le-over':
+    case 'ir-near':
+    case 'ir-far':
       return judgeInsulation(value, pack, testVolts);
     case 'polarity':
       return judgePolarity(value, 'circuit');
@@ -163,13 +192,24 @@ export function judgeWayCapacity(pack: EditionPack, way: Way): Judgement | null 
   return judgeCapacity({ pack, liveCsaMm2: way.liveCsaMm2, method: way.referenceMethod, deviceStandard: way.deviceStandard ?? '', deviceAmps: way.deviceAmps, designAmps: null, ring: way.arrangement === 'ring', factors: {} });
 }
 
+/** Verdicts of results: what was read pair by pair, or point by point, counts once, with its circuit. */
+export const resultVerdicts = (verdicts: ReadonlyMap<SlotKey, Judgement>): [SlotKey, Judgement][] => [...verdicts].filter(([key]) => wholeOf(key.slice(key.indexOf('/') + 1) as TestId) === null);
+
 /** Every slot that holds a standing reading, judged. */
 export function judgeJob(job: Job, pack: EditionPack): Map<SlotKey, Judgement> {
   const verdicts = new Map<SlotKey, Judgement>();
   for (const [key, readings] of job.readings) {
-    const first = readings[0];
-    const judgement = first && judgeSlot(job, pack, first.entry.body.on, first.entry.body.test);
+    const body = readings[0]?.entry.body;
+    if (!body) continue;
+    const judgement = judgeSlot(job, pack, body.on, body.test);
     if (judgement) verdicts.set(key, judgement);
+    const whole = wholeOf(body.test);
+    const way = whole && wayOfSubject(job, body.on);
+    if (!whole || !way) continue;
+    const on: Subject = { of: 'way', id: way.id };
+    const wholeKey = slotKey(on, whole);
+    const together = verdicts.has(wholeKey) ? null : judgeSlot(job, pack, on, whole);
+    if (together) verdicts.set(wholeKey, together);
   }
   return verdicts;
 }

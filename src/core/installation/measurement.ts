@@ -29,6 +29,8 @@ type Measurement = {
   readonly spec: ReadingSpec;
   /** Which of several readings that stand together governs. */
   readonly governs: 'highest' | 'lowest' | 'latest';
+  /** Tests whose readings count with its own: of the same way, or at its points. */
+  readonly with?: readonly string[];
 };
 
 /** Every measurement the ledger can hold, with what it takes. */
@@ -56,22 +58,52 @@ export const measurements = {
   'ring-step2-lc': { on: 'point', name: 'ring step 2, line to CPC', symbol: 'step 2 L–CPC', spec: continuity, governs: 'latest' },
   'ring-step3-nc': { on: 'point', name: 'ring step 3, neutral to CPC', symbol: 'step 3 N–CPC', spec: continuity, governs: 'latest' },
   'ring-step3-ln': { on: 'point', name: 'ring step 3, line to neutral', symbol: 'step 3 L–N', spec: continuity, governs: 'latest' },
-  r1r2: { on: 'way', name: 'R1+R2', symbol: 'R1+R2', spec: continuity, governs: 'highest' },
-  r2: { on: 'way', name: 'R2', symbol: 'R2', spec: continuity, governs: 'highest' },
-  'ir-ll': { on: 'way', name: 'insulation resistance, live to live', symbol: 'IR L–L', spec: megohms, governs: 'lowest' },
-  'ir-le': { on: 'way', name: 'insulation resistance, live to earth', symbol: 'IR L–E', spec: megohms, governs: 'lowest' },
-  polarity: { on: 'way', name: 'polarity', symbol: 'Pol.', spec: confirmation, governs: 'latest' },
+  'ring-same-side': { on: 'point', name: 'ring, legs linked same side, line to neutral', symbol: 'same side', spec: continuity, governs: 'latest' },
+  r1r2: { on: 'way', name: 'R1+R2', symbol: 'R1+R2', spec: continuity, governs: 'highest', with: ['point-r1r2'] },
+  r2: { on: 'way', name: 'R2', symbol: 'R2', spec: continuity, governs: 'highest', with: ['point-r2'] },
+  'point-r1r2': { on: 'point', name: 'R1+R2', symbol: 'R1+R2', spec: continuity, governs: 'latest' },
+  'point-r2': { on: 'point', name: 'R2', symbol: 'R2', spec: continuity, governs: 'latest' },
+  'point-metalwork': { on: 'point', name: 'CPC to exposed metalwork', symbol: 'Metal', spec: continuity, governs: 'latest' },
+  'point-polarity': { on: 'point', name: 'polarity', symbol: 'Pol.', spec: confirmation, governs: 'latest' },
+  'point-switching': { on: 'point', name: 'switching, every position', symbol: 'Switch', spec: confirmation, governs: 'latest' },
+  'ir-ll': { on: 'way', name: 'insulation resistance, live to live', symbol: 'IR L–L', spec: megohms, governs: 'lowest', with: ['ir-ll-over'] },
+  'ir-le': { on: 'way', name: 'insulation resistance, live to earth', symbol: 'IR L–E', spec: megohms, governs: 'lowest', with: ['ir-l-e', 'ir-n-e', 'ir-l-e-over', 'ir-n-e-over', 'ir-le-over'] },
+  'ir-l-e': { on: 'way', name: 'insulation resistance, line to earth', symbol: 'L–E', spec: megohms, governs: 'latest' },
+  'ir-n-e': { on: 'way', name: 'insulation resistance, neutral to earth', symbol: 'N–E', spec: megohms, governs: 'latest' },
+  'ir-ll-over': { on: 'way', name: 'insulation resistance, line to neutral, switches changed over', symbol: 'L–N', spec: megohms, governs: 'latest' },
+  'ir-l-e-over': { on: 'way', name: 'insulation resistance, line to earth, switches changed over', symbol: 'L–E', spec: megohms, governs: 'latest' },
+  'ir-n-e-over': { on: 'way', name: 'insulation resistance, neutral to earth, switches changed over', symbol: 'N–E', spec: megohms, governs: 'latest' },
+  'ir-le-over': { on: 'way', name: 'insulation resistance, line and neutral to earth, switches changed over', symbol: 'L+N–E', spec: megohms, governs: 'latest' },
+  'ir-near': { on: 'point', name: 'insulation resistance of the board side, opened before this point', symbol: 'Board side', spec: megohms, governs: 'latest' },
+  'ir-far': { on: 'point', name: 'insulation resistance of the far side, opened before this point', symbol: 'Far side', spec: megohms, governs: 'latest' },
+  polarity: { on: 'way', name: 'polarity', symbol: 'Pol.', spec: confirmation, governs: 'latest', with: ['point-polarity'] },
   zs: { on: 'way', name: 'Zs', symbol: 'Zs', spec: loop, governs: 'highest' },
   'rcd-time': { on: 'way', name: 'RCD time at IΔn', symbol: 'RCD', spec: millis, governs: 'highest' },
   'rcd-button': { on: 'way', name: 'RCD test button', symbol: 'Button', spec: confirmation, governs: 'latest' },
 } as const satisfies Record<string, Measurement>;
 
 /** Tests made dead: each belongs to an isolation record in force, or says why not. */
-export const isDeadTest = (test: TestId): boolean => /continuity$|^ring-|^r1r2$|^r2$|^ir-|^polarity$/.test(test);
+export const isDeadTest = (test: TestId): boolean => /continuity$|^ring-|^r1r2$|^r2$|^ir-|^polarity$|^point-/.test(test);
 
 export type TestId = keyof typeof measurements;
 export const testIds = Object.keys(measurements) as [TestId, ...TestId[]];
 export const measurementOf = (test: TestId): Measurement => measurements[test];
+
+/** The tests whose readings count with this one's. */
+export const countedWith = (test: TestId): readonly TestId[] => (measurementOf(test).with ?? []) as readonly TestId[];
+
+/** The test of the way this one's readings count with; null where it stands alone. */
+export const wholeOf = (test: TestId): TestId | null => wholes.get(test) ?? null;
+const wholes = new Map(testIds.flatMap((whole) => countedWith(whole).map((part) => [part, whole] as const)));
+
+/** The order of verification (643.1): a failure found in one is mended, then it and those before it are repeated. */
+export const testOrder = ['continuity', 'insulation', 'polarity', 'loop', 'residual'] as const;
+export function placeInOrder(test: TestId): (typeof testOrder)[number] {
+  if (/polarity$|^point-switching$/.test(test)) return 'polarity';
+  if (test.startsWith('ir-')) return 'insulation';
+  if (/^(zs|ze|board-zs|electrode|ipf|board-ipf|supply)/.test(test)) return 'loop';
+  return test.startsWith('rcd') ? 'residual' : 'continuity';
+}
 
 /** The one place in a job where readings of a test on a subject stand together. */
 export type SlotKey = `${string}/${TestId}`;
@@ -89,6 +121,8 @@ export function misfit(value: ReadingValue, test: TestId): string | null {
       return spec.mayBeOpen ? null : `${name} cannot be open.`;
     case 'over':
       return spec.mayBeOver ? null : `${name} cannot be over range.`;
+    case 'unstable':
+      return spec.mayBeOpen && compare(exact(value.low), exact(value.high)) < 0 && compare(exact(value.high), exact(spec.most)) <= 0 ? null : `${name} cannot be unstable from ${value.low} to ${value.high}.`;
     case 'number': {
       const figure = exact(value.shown);
       if (figure.numerator < 0n) return `${name} cannot be below zero.`;

@@ -3,6 +3,8 @@ import { line } from './text';
 
 export const pointKinds = ['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work'] as const;
 
+export const switchings = ['none', 'one-way', 'two-way', 'intermediate'] as const;
+
 /** A point of a circuit: where it is, what it is, and its place along the cable. */
 export const pointFields = z.object({
   name: line.min(1),
@@ -12,6 +14,8 @@ export const pointFields = z.object({
   order: z.number().int().min(1).max(500),
   /** On a spur rather than on the ring or run itself. */
   spur: z.boolean(),
+  /** How it is switched: what has to be tried in every position. */
+  switching: z.enum(switchings),
 });
 export type Point = z.infer<typeof pointFields> & { readonly id: string; readonly wayId: string };
 
@@ -20,8 +24,8 @@ const wet = /bath|shower|ensuite|en-suite|wc/i;
 
 export type PointsTyped = { readonly ok: true; readonly points: readonly { readonly name: string; readonly room: string; readonly kind: (typeof pointKinds)[number] }[] } | { readonly ok: false; readonly problem: string };
 
-/** Reads `kitchen 4` as four points of the kitchen, `hall` as one; several rooms apart by commas. `taken` are the names in use. */
-export function parsePoints(typed: string, taken: readonly string[]): PointsTyped {
+/** Reads `kitchen 4` as four points of the kitchen, `hall` as one; several rooms apart by commas. `taken` are the names in use, `usual` what a point of this circuit is. */
+export function parsePoints(typed: string, taken: readonly string[], usual: (typeof pointKinds)[number] = 'socket'): PointsTyped {
   const parts = typed.split(',').map((part) => part.trim()).filter(Boolean);
   if (parts.length === 0) return { ok: false, problem: 'Type a room, and how many points: kitchen 4, hall.' };
   const used = new Set(taken.map((name) => name.toLowerCase()));
@@ -32,7 +36,7 @@ export function parsePoints(typed: string, taken: readonly string[]): PointsType
     const count = match?.[2] === undefined ? 1 : Number(match[2]);
     if (!/\p{L}/u.test(words) || words.length > 60 || count < 1) return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
     const room = words.charAt(0).toUpperCase() + words.slice(1);
-    const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : 'socket';
+    const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : usual;
     for (let made = 0, number = 1; made < count; number += 1) {
       const name = count === 1 && number === 1 ? room : `${room} ${number}`;
       if (used.has(name.toLowerCase())) continue;

@@ -26,6 +26,9 @@ export const liveConductorWords: Record<(typeof liveConductorArrangements)[numbe
 
 export const conductorMaterials = ['copper', 'aluminium'] as const;
 
+/** Protective conductors at the origin whose run can be measured along the way they take. */
+export const runs = ['earthing', ...bondedServices] as const;
+
 const amps = z.number().positive().max(1000);
 const csa = z.number().positive().max(300);
 
@@ -52,6 +55,8 @@ export const supplyFields = z.object({
   bondLightning: z.enum(bondStates).nullable(),
   bondOther: z.enum(bondStates).nullable(),
   tailsCsaMm2: csa.nullable(),
+  /** How far each runs, in metres, as paced out or seen. */
+  runMetres: z.partialRecord(z.enum(runs), z.number().positive().max(500)).nullable(),
   maximumDemandAmps: amps.nullable(),
   mainSwitchLocation: line.nullable(),
   mainSwitchStandard: line.nullable(),

@@ -30,6 +30,8 @@ export const wayFields = z.object({
   residualType: z.enum(residualTypes).nullable(),
   residualMilliamps: z.number().positive().max(3000).nullable(),
   residualDelayed: z.boolean().nullable(),
+  /** The board's RCD it stands behind with others; null where its own device does it, or none. */
+  residualGroup: line.nullable(),
 });
 export type WayFields = z.infer<typeof wayFields>;
 export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: string; readonly number: number };

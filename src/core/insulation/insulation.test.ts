@@ -30,6 +30,9 @@ describe('insulation resistance', () => {
   it('says at least when an over-range value is in it, and does not fail on a bound', () => {
     expect(judgeParallelInsulation([megohms('>999'), megohms('>999')], pack)).toMatchObject({ verdict: 'meets', expected: 'at least 499.5 MΩ' });
     expect(judgeParallelInsulation([megohms('>1'), megohms('>1')], pack)).toMatchObject({ verdict: 'doubt', rule: 'ir.board-unknown' });
+    // One circuit below the minimum by itself settles it, whatever the over-range ones hide.
+    expect(judgeParallelInsulation([megohms('>999'), megohms('0.60')], pack)).toMatchObject({ verdict: 'fails', rule: 'ir.board-below' });
+    expect(judgeParallelInsulation([megohms('>2'), megohms('1.00')], pack)).toMatchObject({ verdict: 'doubt', rule: 'ir.board-unknown' });
   });
 
   it('is zero with a dead short among them and nothing without figures', () => {

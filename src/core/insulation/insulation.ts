@@ -88,10 +88,13 @@ export function judgeParallelInsulation(values: readonly ReadingValue[], pack: E
   if (!total) return null;
   const minimum = exact(pack.insulation.minimumMegohms.value);
   const meets = !isBelow(total.megohms, minimum);
+  // Over-range circuits only bring the total down: what the others come to is the most it can be.
+  const most = parallelInsulation(values.filter((value) => value.is === 'number'));
+  const fails = most !== null && isBelow(most.megohms, minimum);
   const shown = `${total.atLeast ? 'at least ' : ''}${toShortest(total.megohms, 2)} MΩ`;
   return {
-    rule: meets ? 'ir.board-meets' : total.atLeast ? 'ir.board-unknown' : 'ir.board-below',
-    verdict: meets ? 'meets' : total.atLeast ? 'doubt' : 'fails',
+    rule: meets ? 'ir.board-meets' : fails ? 'ir.board-below' : 'ir.board-unknown',
+    verdict: meets ? 'meets' : fails ? 'fails' : 'doubt',
     expected: shown,
     limit: { text: `at least ${pack.insulation.minimumMegohms.value} MΩ`, source: `643.3.2, ${pack.title}` },
     working: [`1/R = Σ 1/Ri over ${total.circuits} circuit${total.circuits === 1 ? '' : 's'} = ${shown}`],

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../tests/support/random';
+import { randomFrom } from '../../../src/standins/seeded-random';
 import { type LocationPoint, type Opening, insulationPattern, locateFault } from './locate';
 
 const row = (count: number): LocationPoint[] => Array.from({ length: count }, (_, i) => ({ id: `P${i + 1}`, after: i === 0 ? null : `P${i}`, kind: 'socket' }));

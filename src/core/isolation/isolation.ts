@@ -90,7 +90,7 @@ export function isolationState(record: IsolationRecord): IsolationState {
 }
 
 /** Temporary links and disconnections, as they are made. */
-export const linkSorts = ['L–CPC link', 'ring cross-connection', 'L+N link', 'neutral off', 'CPC off', 'bond off', 'electrode off', 'earthing conductor off'] as const;
+export const linkSorts = ['L–CPC link', 'ring cross-connection', 'L+N link', 'neutral off', 'CPC off', 'bond off', 'electrode off', 'earthing conductor off', 'circuit opened'] as const;
 export const linkMade = z.object({ linkId: z.uuid(), sort: z.enum(linkSorts), on: subject, where: line.min(1), test: line.nullable() });
 export const linkCleared = z.object({ linkId: z.uuid() });
 export type LinkMade = z.infer<typeof linkMade>;
@@ -105,6 +105,7 @@ export const linkConsequence: Record<(typeof linkSorts)[number], string> = {
   'bond off': 'metalwork may come live and stay live',
   'electrode off': 'no earth at all',
   'earthing conductor off': 'no earth at all',
+  'circuit opened': 'conductors hang free there, and nothing beyond has an earth',
 };
 
 export type Energise = { readonly ready: boolean; readonly stillIn: readonly Link[]; readonly reasons: readonly string[] };

@@ -61,7 +61,7 @@ describe('admission', () => {
 
   it('refuses a value that cannot stand in its column, even if a client sends it', () => {
     const { s, way } = withWay();
-    const body = { on: { of: 'way', id: way }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null } as const;
+    const body = { on: { of: 'way', id: way }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null, connected: null } as const;
     s.say('reading.taken', { ...body, test: 'zs', value: { is: 'open' } });
     expect(refusal(s)).toMatch(/cannot be open/);
     s.say('reading.taken', { ...body, test: 'zs', value: { is: 'number', shown: '-1' } });
@@ -146,7 +146,7 @@ describe('admission', () => {
 
 describe('points', () => {
   const pointId = '0195a000-0000-7000-8000-0000000000d1';
-  const fields = { name: 'Hall', room: 'Hall', kind: 'socket', order: 1, spur: false } as const;
+  const fields = { name: 'Hall', room: 'Hall', kind: 'socket', order: 1, spur: false, switching: 'none' } as const;
 
   it('belong to a way that is there, are there once, and move only to a way that is there', () => {
     const { s, way } = withWay();

@@ -46,6 +46,8 @@ function admitKind(job: Job, draft: Draft, actor: Actor): Admission {
       return taken ? refused(`Way ${draft.body.number} is taken on this board.`) : needsBoard(job, draft.body.boardId);
     }
     case 'way.described':
+    case 'way.moved':
+    case 'repair.made':
       return needsWay(job, draft.body.wayId);
     case 'point.added':
       return job.points.has(draft.body.pointId) ? refused('That point is there already.') : needsWay(job, draft.body.wayId);

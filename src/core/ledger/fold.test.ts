@@ -119,7 +119,7 @@ describe('the governing reading', () => {
     for (const each of typed) s.read({ of: 'way', id: way }, test, each);
     const found = governing(fold(numbered(s.drafts)), slotKey({ of: 'way', id: way }, test))?.body.value;
     expect(found).toBeDefined();
-    expect({ number: () => (found as { shown: string }).shown, over: () => `>${(found as { bound: string }).bound}`, open: () => 'open', reversed: () => 'reversed', confirmed: () => 'ok', 'not-taken': () => 'LIM' }[found?.is ?? 'open']()).toBe(shown);
+    expect({ number: () => (found as { shown: string }).shown, over: () => `>${(found as { bound: string }).bound}`, open: () => 'open', unstable: () => '~', reversed: () => 'reversed', confirmed: () => 'ok', 'not-taken': () => 'LIM' }[found?.is ?? 'open']()).toBe(shown);
   });
   it('is nothing where nothing stands', () => expect(governing(fold(numbered(opened().drafts)), 'supply/ze')).toBeNull());
 });

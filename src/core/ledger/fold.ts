@@ -1,10 +1,10 @@
 import type { IsolationRecord, Link } from '../isolation/isolation';
 import type { Board } from '../installation/board';
-import { type SlotKey, slotKey } from '../installation/measurement';
+import { type SlotKey, placeInOrder, slotKey, testOrder } from '../installation/measurement';
 import type { Point } from '../installation/point';
 import type { Way } from '../installation/way';
 import type { Entry, EntryOf } from './entry';
-import type { Job, Limitation, Observation, Reading, Signature, Strike } from './job';
+import type { Job, Limitation, Observation, Reading, Repair, Signature, Strike } from './job';
 import type { BodyOf } from './kinds';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -77,7 +77,8 @@ function comesLast(job: Job, entry: Entry): boolean {
   return true;
 }
 
-type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'points' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures' | 'isolations' | 'links'> & {
+type Draftable = Omit<Mutable<Job>, 'instruments' | 'boards' | 'ways' | 'points' | 'readings' | 'items' | 'limits' | 'limitations' | 'observations' | 'signatures' | 'isolations' | 'links' | 'repairs'> & {
+  repairs: Repair[];
   isolations: IsolationRecord[];
   links: Link[];
   instruments: Map<string, BodyOf<'instrument.brought'>>;
@@ -106,6 +107,7 @@ function blank(entries: Map<string, Entry>, strikes: Map<string, Strike>): Draft
     readings: new Map(),
     isolations: [],
     links: [],
+    repairs: [],
     items: new Map(),
     limitations: [],
     observations: [],
@@ -158,6 +160,12 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
       if (way) job.ways.set(way.id, Object.assign({}, way, entry.body.fields));
       return;
     }
+    case 'way.moved':
+      moveWay(job, entry.body.wayId, entry.body.to);
+      return;
+    case 'repair.made':
+      job.repairs.push({ ...entry.body, madeAt: entry.madeAt, stale: standingBefore(job, entry.body) });
+      return;
     case 'isolation.begun':
       job.isolations.push({ begun: entry.body, begunAt: entry.madeAt, reads: [], ended: null });
       return;
@@ -231,6 +239,36 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
       return never;
     }
   }
+}
+
+/** Puts a way at a place of its board; those between move up or down by one. An empty place is simply taken. */
+function moveWay(job: Draftable, wayId: string, to: number): void {
+  const way = job.ways.get(wayId);
+  if (!way) return;
+  const row = [...job.ways.values()].filter((each) => each.boardId === way.boardId).sort((a, b) => a.number - b.number);
+  const numbers = row.map((each) => each.number);
+  const place = numbers.indexOf(to);
+  if (place < 0) {
+    job.ways.set(wayId, { ...way, number: to });
+    return;
+  }
+  const order = row.filter((each) => each.id !== wayId);
+  order.splice(place, 0, way);
+  order.forEach((each, index) => job.ways.set(each.id, { ...each, number: numbers[index] ?? each.number }));
+}
+
+/** Readings on a way and its points of the test a repair followed, and of the tests before that. */
+function standingBefore(job: Draftable, { wayId, test }: BodyOf<'repair.made'>): Set<string> {
+  const upTo = testOrder.indexOf(placeInOrder(test));
+  const stale = new Set<string>();
+  for (const readings of job.readings.values()) {
+    for (const { entry, struck } of readings) {
+      const { on } = entry.body;
+      const here = on.of === 'way' ? on.id === wayId : on.of === 'point' && job.points.get(on.id)?.wayId === wayId;
+      if (here && !struck && entry.body.value.is !== 'not-taken' && testOrder.indexOf(placeInOrder(entry.body.test)) <= upTo) stale.add(entry.id);
+    }
+  }
+  return stale;
 }
 
 /** Each entry once, by its id, in ledger order. */

@@ -1,23 +1,37 @@
-import { type SlotKey, type TestId, measurementOf } from '../installation/measurement';
+import { type SlotKey, type TestId, countedWith, measurementOf, slotKey } from '../installation/measurement';
 import { compare, exact } from '../quantity/exact';
 import type { ReadingValue } from '../quantity/reading-value';
 import type { EntryOf } from './entry';
-import { type Job, standing } from './job';
+import { type Job, type Reading, pointsOf, standing } from './job';
 
 /**
  * The reading that counts where several stand on one slot: the highest, the lowest or the latest as the test says.
- * An open or over-range value is above every figure; a figure counts before a mark for one not taken.
+ * An open or over-range value is above every figure; a figure counts before a mark for one not taken. What was read at
+ * the points of a way, or pair by pair, counts with the way's own.
  */
 export function governing(job: Job, key: SlotKey): EntryOf<'reading.taken'> | null {
-  const test = key.slice(key.indexOf('/') + 1) as TestId;
-  const readings = standing(job.readings.get(key));
+  const at = key.indexOf('/');
+  const test = key.slice(at + 1) as TestId;
+  const own = standing(job.readings.get(key));
+  const parts = countedWith(test);
+  const readings = parts.length === 0 ? own : [...own, ...partsOf(job, key.slice(0, at), parts)];
   const rule = measurementOf(test).governs;
-  if (rule === 'latest') return readings.at(-1) ?? null;
+  if (rule === 'latest') return (parts.length > 0 && readings.findLast((reading) => reading.body.value.is === 'reversed')) || (own.at(-1) ?? readings.at(-1) ?? null);
   const sign = rule === 'highest' ? 1 : -1;
   return readings.reduce<EntryOf<'reading.taken'> | null>((worst, reading) => {
     if (!worst) return reading;
     return compareValues(reading.body.value, worst.body.value, sign) >= 0 ? reading : worst;
   }, null);
+}
+
+function partsOf(job: Job, subject: string, parts: readonly TestId[]): EntryOf<'reading.taken'>[] {
+  const wayId = subject.slice('way:'.length);
+  const readings: Reading[] = [];
+  for (const part of parts) {
+    if (measurementOf(part).on === 'way') readings.push(...(job.readings.get(`${subject}/${part}`) ?? []));
+    else for (const point of pointsOf(job, wayId)) readings.push(...(job.readings.get(slotKey({ of: 'point', id: point.id }, part)) ?? []));
+  }
+  return standing(readings);
 }
 
 function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {
@@ -27,7 +41,7 @@ function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {
 
 const rank = (value: ReadingValue): number => (value.is === 'open' ? 2 : value.is === 'over' ? 1 : 0);
 
-const textOf = (value: ReadingValue): string => (value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : '0');
+const textOf = (value: ReadingValue): string => (value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : value.is === 'unstable' ? value.high : '0');
 
 // Rounding to a double keeps the order, so only figures that round to the same one need the exact comparison.
 const figures = (a: ReadingValue, b: ReadingValue): number => Number(textOf(a)) - Number(textOf(b)) || compare(exact(textOf(a)), exact(textOf(b)));

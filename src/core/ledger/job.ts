@@ -19,6 +19,9 @@ export type Observation = BodyOf<'observation.noted'>['fields'] & {
   readonly entryId: string;
 };
 
+/** A repair, and the readings that stood before it and are to be taken again. */
+export type Repair = BodyOf<'repair.made'> & { readonly madeAt: string; readonly stale: ReadonlySet<string> };
+
 export type Limitation = BodyOf<'limitation.noted'> & { readonly entryId: string };
 
 export type Signature = {
@@ -43,6 +46,7 @@ export type Job = {
   readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
   readonly isolations: readonly IsolationRecord[];
   readonly links: readonly Link[];
+  readonly repairs: readonly Repair[];
   readonly items: ReadonlyMap<string, EntryOf<'item.marked'>>;
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
@@ -63,7 +67,16 @@ export const waysOf = (job: Job, boardId: string): Way[] => [...job.ways.values(
 export const wayOfSubject = (job: Job, on: Subject): Way | undefined => (on.of === 'way' ? job.ways.get(on.id) : on.of === 'point' ? job.ways.get(job.points.get(on.id)?.wayId ?? '') : undefined);
 
 /** A way's points in their order along the cable. */
-export const pointsOf = (job: Job, wayId: string): Point[] => [...job.points.values()].filter((point) => point.wayId === wayId).sort((a, b) => a.order - b.order);
+export function pointsOf(job: Job, wayId: string): readonly Point[] {
+  let byWay = pointsByWay.get(job.points);
+  if (!byWay) {
+    byWay = new Map();
+    for (const point of [...job.points.values()].sort((a, b) => a.order - b.order)) byWay.set(point.wayId, [...(byWay.get(point.wayId) ?? []), point]);
+    pointsByWay.set(job.points, byWay);
+  }
+  return byWay.get(wayId) ?? [];
+}
+const pointsByWay = new WeakMap<Job['points'], Map<string, Point[]>>();
 
 /** Readings that were not struck, oldest first. */
 export const standing = (readings: readonly Reading[] | undefined): EntryOf<'reading.taken'>[] =>

@@ -23,6 +23,12 @@ export const reportReasonWords: Record<(typeof reportReasons)[number], string> =
   other: 'Other',
 };
 
+export const schools = ['dead-first', 'live-first'] as const;
+export const schoolWords: Record<(typeof schools)[number], string> = {
+  'dead-first': 'Dead tests on every circuit',
+  'live-first': 'Live first: dead tests where those leave a doubt',
+};
+
 /** What was agreed before starting, and what is known of the installation: each field as it was said. */
 export const briefFields = z.object({
   reason: z.enum(reportReasons).nullable(),
@@ -34,6 +40,8 @@ export const briefFields = z.object({
   records: line.nullable(),
   previousReport: line.nullable(),
   samplingPercent: z.number().int().min(1).max(100).nullable(),
+  /** Which tests are made dead. */
+  school: z.enum(schools).nullable(),
 });
 
 export const clientFields = z.object({
@@ -68,6 +76,18 @@ export type DeclarationRole = (typeof declarationRoles)[number];
 /** reading.taken 1 → 2: the isolation a dead reading belongs to. */
 const addIsolation = (body: unknown): unknown => ({ isolationId: null, isolationWhy: null, ...((body ?? {}) as object) });
 
+/** reading.taken 2 → 3: what stayed connected; a value may be unstable. */
+const addConnected = (body: unknown): unknown => ({ connected: null, ...((body ?? {}) as object) });
+
+/** Nothing that was said before reads otherwise: only more can be said. */
+const unchanged = (body: unknown): unknown => body;
+
+/** point.added 1 → 2: how the point is switched. */
+function addSwitching(body: unknown): unknown {
+  const { fields, ...rest } = (body ?? {}) as { fields?: object };
+  return { ...rest, fields: { switching: 'none', ...fields } };
+}
+
 /** observation.noted 1 → 2: a changed proposal keeps the inspector's reason. */
 function addCodeReason(body: unknown): unknown {
   const { fields, ...rest } = (body ?? {}) as { fields?: object };
@@ -90,17 +110,19 @@ export const entryKinds = {
   'job.opened': kind(z.object({ document: z.enum(documentKinds), edition: z.enum(editionIds), reference: line })),
   'client.named': kind(clientFields.partial()),
   'site.described': kind(siteFields.partial()),
-  'brief.agreed': kind(briefFields.partial()),
+  'brief.agreed': kind(briefFields.partial(), [unchanged]),
   'instrument.brought': kind(
     z.object({ instrumentId: z.uuid(), name: line, serial: line, calibratedOn: day.nullable() }),
   ),
-  'supply.described': kind(supplyFields.partial()),
+  'supply.described': kind(supplyFields.partial(), [unchanged]),
   'board.added': kind(z.object({ boardId: z.uuid() })),
   'board.described': kind(z.object({ boardId: z.uuid(), fields: boardFields.partial() })),
   'way.added': kind(z.object({ wayId: z.uuid(), boardId: z.uuid(), number: z.number().int().min(1).max(99) })),
-  'way.described': kind(z.object({ wayId: z.uuid(), fields: wayFields.partial() })),
-  'point.added': kind(z.object({ pointId: z.uuid(), wayId: z.uuid(), fields: pointFields })),
-  'point.described': kind(z.object({ pointId: z.uuid(), fields: pointFields.partial() })),
+  'way.described': kind(z.object({ wayId: z.uuid(), fields: wayFields.partial() }), [unchanged]),
+  /** To another place on its board: those between move up or down by one. */
+  'way.moved': kind(z.object({ wayId: z.uuid(), to: z.number().int().min(1).max(99) })),
+  'point.added': kind(z.object({ pointId: z.uuid(), wayId: z.uuid(), fields: pointFields }), [addSwitching]),
+  'point.described': kind(z.object({ pointId: z.uuid(), fields: pointFields.partial() }), [unchanged]),
   'point.moved': kind(z.object({ pointId: z.uuid(), wayId: z.uuid(), order: z.number().int().min(1).max(500) })),
   'reading.taken': kind(
     z.object({
@@ -115,13 +137,17 @@ export const entryKinds = {
       /** The isolation in force when a dead test was made, or why there was none. */
       isolationId: z.uuid().nullable(),
       isolationWhy: line.nullable(),
+      /** What could not be disconnected for it. */
+      connected: line.nullable(),
     }),
-    [addIsolation],
+    [addIsolation, addConnected],
   ),
+  /** A fault found by a test was mended: that test and those before it are repeated. */
+  'repair.made': kind(z.object({ repairId: z.uuid(), wayId: z.uuid(), test: z.enum(testIds), what: line.min(1) })),
   'isolation.begun': kind(isolationBegun),
   'isolation.read': kind(isolationRead),
   'isolation.ended': kind(isolationEnded),
-  'link.made': kind(linkMade),
+  'link.made': kind(linkMade, [unchanged]),
   'link.cleared': kind(linkCleared),
   'entry.struck': kind(z.object({ entryId: z.uuid(), why: line.min(1) })),
   'item.marked': kind(

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../tests/support/random';
+import { randomFrom } from '../../../src/standins/seeded-random';
 import { judgeRadial } from '../continuity/continuity';
 import { editionPack } from '../edition/editions';
 import { type Dwelling, type DwellingFault, readDwelling } from '../installation/dwelling';

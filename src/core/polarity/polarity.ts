@@ -20,6 +20,20 @@ export function judgePolarity(value: ReadingValue, at: 'supply' | 'circuit'): Ju
   };
 }
 
+/** Judges the switching of a point: its switches break the line, in every combination of positions (643.6, 643.10). */
+export function judgeSwitching(value: ReadingValue): Judgement {
+  if (value.is === 'not-taken') return unjudged('switching.not-taken', `Recorded as ${value.mark}.`);
+  const works = value.is === 'confirmed';
+  return {
+    rule: works ? 'switching.in-line' : 'switching.wrong',
+    verdict: works ? 'meets' : 'fails',
+    expected: 'each position makes or breaks the line',
+    limit: { text: 'single-pole switches in the line only', source: '643.6' },
+    working: [works ? 'Every position tried.' : 'A position does not do what it should.'],
+    next: works ? null : 'The switch stands in the neutral, or strappers are crossed: correct it if quick and safe, otherwise code it (item 5.18).',
+  };
+}
+
 /** Judges a test button: it operates the device or it does not (643.10). */
 export function judgeButton(value: ReadingValue): Judgement {
   if (value.is === 'not-taken') return unjudged('button.not-taken', `Recorded as ${value.mark}.`);

@@ -57,7 +57,7 @@ const taken = (value: ReadingValue): ParsedReading => ({ ok: true, value, reason
 const refuse = (problem: string): ParsedReading => ({ ok: false, problem });
 
 /**
- * Reads what a person typed into a cell. Accepts `0.37`, `.37`, `>999`, `LIM`, `N/A`, `N/V`, `open`, and for a
+ * Reads what a person typed into a cell. Accepts `0.37`, `.37`, `>999`, `LIM`, `N/A`, `N/V`, `open`, `0.3~0.6`, and for a
  * confirmation `ok`, `y`, `✓` or `rev`. A reason may follow a mark: `LIM behind fitted oven`. Anything doubtful is refused with what to type instead: it never guesses.
  */
 export function parseReading(typed: string, spec: ReadingSpec): ParsedReading {
@@ -83,6 +83,8 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   if (['open', 'oc', 'o/c'].includes(lower)) {
     return spec.mayBeOpen ? taken({ is: 'open' }) : refuse('An open circuit has no place in this column.');
   }
+  const range = /^([\d.]+)\s*(?:~|\.\.\.?|to|-|–)\s*([\d.]+)\s*(\D*)$/.exec(lower);
+  if (range) return parseRange(range[1] ?? '', `${range[2] ?? ''}${range[3] ?? ''}`, text, spec);
   const over = lower.startsWith('>');
   const body = stripUnit(over ? lower.slice(1).trim() : lower, spec.unit);
   if (/\d,\d/.test(body)) return refuse(`“${text}”: use a point for decimals, as in 0.37.`);
@@ -99,6 +101,15 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   if (!over) return taken({ is: 'number', shown: digits });
   if (!spec.mayBeOver) return refuse('An over-range reading has no place in this column.');
   return taken({ is: 'over', bound: digits });
+}
+
+function parseRange(from: string, to: string, text: string, spec: ReadingSpec & { takes: 'figure' }): ParsedReading {
+  if (!spec.mayBeOpen) return refuse('An unstable reading has no place in this column: take it again until it stands still.');
+  const [low, high] = [from, to].map((part) => parseFigure(part, part, spec));
+  if (!low?.ok || !high?.ok || low.value.is !== 'number' || high.value.is !== 'number') return refuse(`“${text}”: type the lowest and the highest it showed, as 0.31~0.58.`);
+  const order = compare(exact(low.value.shown), exact(high.value.shown));
+  if (order >= 0) return refuse(`“${text}”: the lower figure first, as 0.31~0.58.`);
+  return taken({ is: 'unstable', low: low.value.shown, high: high.value.shown });
 }
 
 function stripUnit(body: string, unit: Unit): string {

@@ -24,6 +24,8 @@ export const readingValue = z.discriminatedUnion('is', [
   z.object({ is: z.literal('number'), shown: decimalText }),
   z.object({ is: z.literal('over'), bound: decimalText }),
   z.object({ is: z.literal('open') }),
+  /** A continuity figure that would not stand still, from its lowest to its highest. */
+  z.object({ is: z.literal('unstable'), low: decimalText, high: decimalText }),
   z.object({ is: z.literal('not-taken'), mark: z.enum(notTakenMarks) }),
   z.object({ is: z.literal('confirmed') }),
   z.object({ is: z.literal('reversed') }),
@@ -39,6 +41,8 @@ export function showValue(value: ReadingValue): string {
       return `>${value.bound}`;
     case 'open':
       return 'open';
+    case 'unstable':
+      return `${value.low}~${value.high}`;
     case 'not-taken':
       return value.mark;
     case 'confirmed':
@@ -52,5 +56,5 @@ export function showValue(value: ReadingValue): string {
   }
 }
 
-/** The exact figure of a plain number; null for everything else, over-range included. */
-export const figureOf = (value: ReadingValue): Exact | null => (value.is === 'number' ? exact(value.shown) : null);
+/** The exact figure that counts: a plain number, or the highest of an unstable one; null for everything else, over-range included. */
+export const figureOf = (value: ReadingValue): Exact | null => (value.is === 'number' ? exact(value.shown) : value.is === 'unstable' ? exact(value.high) : null);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../tests/support/random';
+import { randomFrom } from '../../../src/standins/seeded-random';
 import { faultKinds, placedWithinOne, simulatedRing } from '../../../tests/support/simulated-ring';
 import { editionPack } from '../edition/editions';
 import { diagnoseRing, nameOf } from './diagnose';

@@ -1,32 +1,19 @@
 'use client';
 
-import { useState, useSyncExternalStore } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { judgeParallelInsulation } from '../../core/insulation/insulation';
 import { valueAt } from '../../core/document/verdicts';
 import { waysOf } from '../../core/ledger/job';
 import { Button } from '../../ui/button';
+import { useNarrow } from '../../ui/use-narrow';
 import { InHandLine, useInHand } from '../ledger/in-hand';
 import { useJob } from '../ledger/job-provider';
 import { VerdictMark } from '../ledger/verdict-mark';
 import { BoardDetails } from './board-details';
 import { CircuitGrid } from './circuit-grid';
 import { WayPocket } from './way-pocket';
-
-const narrow = '(max-width: 767px)';
-
-function useNarrow(): boolean {
-  return useSyncExternalStore(
-    (listener) => {
-      const query = window.matchMedia(narrow);
-      query.addEventListener('change', listener);
-      return () => query.removeEventListener('change', listener);
-    },
-    () => window.matchMedia(narrow).matches,
-    () => false,
-  );
-}
 
 /** Boards with their ways: the circuit ledger at a desk, one circuit at a time on a phone. */
 export function CircuitsStage() {

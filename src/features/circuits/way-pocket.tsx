@@ -12,6 +12,7 @@ import { EntryField } from '../../ui/entry-field';
 import { useJob } from '../ledger/job-provider';
 import { ReadingField } from '../ledger/reading-field';
 import type { InHand } from '../ledger/record-reading';
+import { benchAddress } from '../tests/bench-address';
 import { columns } from './columns';
 
 /** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
@@ -45,7 +46,7 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
         {showDevice(way) || 'device?'} · RCD {showResidual(way) || 'none'} · {showCable(way) || 'cable?'} mm² · {way.points ?? '?'} points
       </p>
       {way.arrangement === 'ring' && (
-        <Link href={`/jobs/${jobId}/ring/${way.id}`} className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
+        <Link href={benchAddress(jobId, 'ring', way.id)} className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
           Ring bench
         </Link>
       )}

@@ -10,6 +10,7 @@ import { showValue } from '../../core/quantity/reading-value';
 import { useJob } from '../ledger/job-provider';
 import { StruckReadings, showMoment } from '../ledger/struck-readings';
 import { VerdictMark, Working } from '../ledger/verdict-mark';
+import { benchAddress } from '../tests/bench-address';
 import type { Column } from './columns';
 import { OverrideLimit } from './override-limit';
 
@@ -45,7 +46,7 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
         )}
         <p className="text-xs text-faint">{column.hint}</p>
         {way?.arrangement === 'ring' && (
-          <Link href={`/jobs/${jobId}/ring/${way.id}`} className="text-sm font-semibold underline underline-offset-4">
+          <Link href={benchAddress(jobId, 'ring', way.id)} className="text-sm font-semibold underline underline-offset-4">
             Ring bench
           </Link>
         )}

@@ -2,11 +2,13 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useMemo, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { missing } from '../../core/document/gaps';
+import { planOfTests } from '../../core/document/plan';
 import { isolationState, mayEnergise } from '../../core/isolation/isolation';
 import { stageTitle, stages } from '../../core/document/stages';
+import { resultVerdicts } from '../../core/document/verdicts';
 import { useJob } from '../ledger/job-provider';
 
 /** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
@@ -15,9 +17,11 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const { job, jobId, gaps, verdicts, undo, canUndo } = view;
   const path = usePathname();
   const lacking = missing(gaps);
-  const fails = [...verdicts.values()].filter((j) => j.verdict === 'fails').length;
-  const doubts = [...verdicts.values()].filter((j) => j.verdict === 'doubt').length;
+  const results = resultVerdicts(verdicts);
+  const fails = results.filter(([, j]) => j.verdict === 'fails').length;
+  const doubts = results.filter(([, j]) => j.verdict === 'doubt').length;
   const next = job.issued ? null : (lacking[0] ?? null);
+  const deadLeft = useMemo(() => planOfTests(job).steps.some((step) => !step.live && step.state !== 'done'), [job]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -34,7 +38,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
 
   return (
     <div className="min-h-dvh">
-      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper">
+      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
         <div className="flex min-h-11 items-center gap-x-4 px-3 sm:px-5">
           <Link href="/" className="font-serif text-base font-semibold max-sm:sr-only">
             Orange Ledger
@@ -58,7 +62,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
             const here = path.endsWith(`/${stage}`);
             const count = lacking.filter((gap) => gap.stage === stage).length;
             const isNext = next?.stage === stage;
-            const isUntouched = (stage === 'isolation' && job.isolations.length === 0) || (stage === 'observations' && job.observations.length === 0);
+            const isUntouched = (stage === 'isolation' && job.isolations.length === 0) || (stage === 'tests' && deadLeft) || (stage === 'observations' && job.observations.length === 0);
             return (
               <Link
                 key={stage}
@@ -69,7 +73,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
                 {stageTitle[stage]}
                 <span className="text-xs text-faint">
                   {count > 0 ? count : isUntouched ? '–' : '✓'}
-                  <span className="sr-only">{count > 0 ? ' missing' : isUntouched ? ' not begun' : ' complete'}</span>
+                  <span className="sr-only">{count > 0 ? ' missing' : isUntouched ? ' not complete' : ' complete'}</span>
                 </span>
               </Link>
             );

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { missing } from '../../core/document/gaps';
+import { resultVerdicts } from '../../core/document/verdicts';
 import { stagePurpose, stageTitle, stages } from '../../core/document/stages';
 import { type SlotKey, measurementOf } from '../../core/installation/measurement';
 import { governing } from '../../core/ledger/governing';
@@ -10,13 +11,14 @@ import { showValue } from '../../core/quantity/reading-value';
 import { useJob } from '../ledger/job-provider';
 import { showMoment } from '../ledger/struck-readings';
 import { VerdictMark } from '../ledger/verdict-mark';
+import { benchAddress } from '../tests/bench-address';
 
 /** The job at a glance: the stages in the order of the work, and everything that does not stand well. */
 export function JobOverview() {
   const { job, jobId, gaps, verdicts, people } = useJob();
   const lacking = missing(gaps);
   const nextStage = job.issued ? null : (lacking[0]?.stage ?? 'review');
-  const wrong = [...verdicts].filter(([, j]) => j.verdict === 'fails' || j.verdict === 'doubt').sort(([, a], [, b]) => Number(b.verdict === 'fails') - Number(a.verdict === 'fails'));
+  const wrong = resultVerdicts(verdicts).filter(([, j]) => j.verdict === 'fails' || j.verdict === 'doubt').sort(([, a], [, b]) => Number(b.verdict === 'fails') - Number(a.verdict === 'fails'));
   const latest = [...job.entries.values()].slice(-6).reverse();
   return (
     <div className="grid gap-8 lg:grid-cols-[3fr_2fr]">
@@ -60,13 +62,13 @@ export function JobOverview() {
               const { on } = reading.body;
               const way = wayOfSubject(job, on);
               const point = on.of === 'point' ? job.points.get(on.id) : undefined;
-              const stage = on.of === 'supply' ? 'origin' : point ? `ring/${point.wayId}` : 'circuits';
+              const address = point ? benchAddress(jobId, way?.arrangement === 'ring' ? 'ring' : 'continuity', point.wayId) : `/jobs/${jobId}/${on.of === 'supply' ? 'origin' : 'circuits'}`;
               return (
                 <li key={key} className="relative flex gap-2 border-t border-rule py-2 hover:bg-hover">
                   <span className="pt-0.5">
                     <VerdictMark verdict={judgement.verdict} />
                   </span>
-                  <Link href={`/jobs/${jobId}/${stage}#${key}`} className="after:absolute after:inset-0">
+                  <Link href={`${address}#${key}`} className="after:absolute after:inset-0">
                     {way ? `Way ${way.number} ${point?.name ?? way.description ?? ''}: ` : ''}
                     {measurementOf(testOf(key)).name} <strong>{showValue(reading.body.value)}</strong>
                     <span className="block text-sm text-faint">{judgement.next ?? judgement.working.at(-1)}</span>

@@ -26,6 +26,7 @@ type Surroundings = {
   readonly firm: Firm;
   readonly people: Readonly<Record<string, string>>;
   readonly instruments: readonly Instrument[];
+  readonly testerUrl: string | null;
 };
 
 type JobView = Surroundings & Snapshot & {

@@ -60,7 +60,7 @@ function browser(ledger: MemoryLedger, keeper = new MemoryKeeper(), link = ledge
   return { store, keeper, timers, tick: () => timers.splice(0).forEach((work) => work()) };
 }
 
-const ze = (shown: string): NewEntry => ({ kind: 'reading.taken', body: { on: { of: 'supply' }, test: 'ze', value: { is: 'number', shown }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null } });
+const ze = (shown: string): NewEntry => ({ kind: 'reading.taken', body: { on: { of: 'supply' }, test: 'ze', value: { is: 'number', shown }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null, connected: null } });
 const sent = (store: JobStore) => vi.waitFor(() => expect(store.getSnapshot()).toMatchObject({ unsent: 0, sending: 'sent' }));
 
 describe('a job in one browser', () => {

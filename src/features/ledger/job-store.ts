@@ -39,7 +39,8 @@ export type Snapshot = {
   readonly loaded: boolean;
 };
 
-export type NewEntry = { [K in EntryKind]: { readonly kind: K; readonly body: BodyOf<K> } }[EntryKind];
+/** An act to be recorded; what an instrument made elsewhere brings its own id and time, and counts once. */
+export type NewEntry = { [K in EntryKind]: { readonly kind: K; readonly body: BodyOf<K>; readonly id?: string; readonly madeAt?: string } }[EntryKind];
 
 export type AppendOutcome = { readonly ok: true } | { readonly ok: false; readonly reason: string };
 
@@ -120,14 +121,16 @@ export class JobStore {
   append(entries: readonly NewEntry[]): AppendOutcome {
     const drafts: Draft[] = [];
     let { job } = this;
-    for (const { kind, body } of entries) {
+    for (const { kind, body, id, madeAt } of entries) {
+      if (id && job.entries.has(id)) continue;
       const { newId, now, device } = this.options;
-      const draft = { id: newId(), kind, version: currentVersion(kind), body, madeAt: now(), device } as Draft;
+      const draft = { id: id ?? newId(), kind, version: currentVersion(kind), body, madeAt: madeAt ?? now(), device } as Draft;
       const admission = admitToJob(job, draft, this.options.actor);
       if (!admission.accepted) return { ok: false, reason: admission.reason };
       drafts.push(draft);
       job = extend(job, this.asEntry(draft));
     }
+    if (drafts.length === 0) return { ok: true };
     this.undoable.push(drafts.map((draft) => draft.id));
     this.job = job;
     this.take(drafts);

@@ -11,9 +11,11 @@ export type InHand = {
   readonly testVolts: number | null;
   /** Why dead tests are made with no isolation record in force. */
   readonly isolationWhy: string | null;
+  /** When the leads were nulled, and with which instrument. */
+  readonly nulledAt: string | null;
 };
 
-export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, testVolts: null, isolationWhy: null };
+export const emptyHanded: InHand = { instrumentId: null, leadNullOhms: null, testVolts: null, isolationWhy: null, nulledAt: null };
 
 /** The isolation a reading on a subject belongs to now, or why there is none. */
 export function isolationOf(job: Job, on: Subject) {
@@ -21,7 +23,7 @@ export function isolationOf(job: Job, on: Subject) {
   return isolationFor(job.isolations, way ? { of: 'way', id: way.id } : on, way?.boardId ?? null);
 }
 
-type Taken = { readonly value: ReadingValue; readonly reason: string | null; readonly how?: 'measured' | 'calculated' | 'enquiry' };
+type Taken = { readonly value: ReadingValue; readonly reason: string | null; readonly how?: 'measured' | 'calculated' | 'enquiry'; readonly connected?: string | null };
 
 /** The entries of one reading: whatever stands in its place is struck, then the new one stands beside it. */
 export function readingEntries(job: Job, on: Subject, test: TestId, taken: Taken, inHand: InHand): NewEntry[] {
@@ -51,6 +53,7 @@ export function readingEntries(job: Job, on: Subject, test: TestId, taken: Taken
         testVolts: isFigure && unit === 'megohm' ? inHand.testVolts : null,
         isolationId,
         isolationWhy: isolation && !isolationId ? inHand.isolationWhy : null,
+        connected: taken.connected ?? null,
       },
     },
   ];

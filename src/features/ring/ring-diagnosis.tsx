@@ -8,13 +8,12 @@ import type { RingReadings } from '../../core/ring/evidence';
 import type { RingExplanation, RingReport } from '../../core/ring/explain';
 import { linkLook } from '../../ui/button';
 import { useJob } from '../ledger/job-provider';
-import type { InHand } from '../ledger/record-reading';
-import { RingCell } from './ring-cell';
+import { BenchCell } from '../bench/bench-cell';
 
-type Props = { report: RingReport | null; way: Way; points: readonly Point[]; readings: RingReadings; inHand: InHand; children: ReactNode };
+type Props = { report: RingReport | null; way: Way; points: readonly Point[]; readings: RingReadings; children: ReactNode };
 
 /** What the readings come to: explanations with their reasons, and what to try next where two explain them equally. */
-export function RingDiagnosis({ report, way, points, readings, inHand, children }: Props) {
+export function RingDiagnosis({ report, way, points, readings, children }: Props) {
   return (
     <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4">
       <h2 id="comes-to" className="text-lg">
@@ -42,7 +41,7 @@ export function RingDiagnosis({ report, way, points, readings, inHand, children 
                     </strong>
                     : {next.why}
                     {next.socket && next.pair === 'N–CPC' && points[next.socket - 1] && (
-                      <RingCell point={points[next.socket - 1] as Point} test={next.step === 2 ? 'ring-step2-nc' : 'ring-step3-nc'} row={next.socket - 1} inHand={inHand} />
+                      <BenchCell on={{ of: 'point', id: points[next.socket - 1]?.id ?? '' }} test={next.step === 2 ? 'ring-step2-nc' : 'ring-step3-nc'} label={`${next.pair}, point ${next.socket} ${points[next.socket - 1]?.name ?? ''}`} sequence={9000 + next.socket} row={500 + next.socket} column={0} />
                     )}
                   </li>
                 ))}

@@ -6,6 +6,7 @@ import { firmAndInstruments, peopleOf } from '../../../db/people';
 import { JobFrame } from '../../../features/job/job-frame';
 import { JobProvider } from '../../../features/ledger/job-provider';
 import { requireAsker } from '../../../features/session/who';
+import { testerAddress } from '../../../features/tester/address';
 
 export default async function JobLayout({ children, params }: { children: ReactNode; params: Promise<{ jobId: string }> }) {
   const asker = await requireAsker();
@@ -22,6 +23,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       firm={{ name, address, telephone, email }}
       people={people}
       instruments={instruments}
+      testerUrl={testerAddress()}
     >
       <JobFrame>{children}</JobFrame>
     </JobProvider>

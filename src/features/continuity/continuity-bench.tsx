@@ -1,0 +1,163 @@
+'use client';
+
+import { v7 } from 'uuid';
+import { planOfTests } from '../../core/document/plan';
+import { switchingSteps } from '../../core/continuity/switching';
+import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import type { Point } from '../../core/installation/point';
+import { type Way, isSpare } from '../../core/installation/way';
+import { governing } from '../../core/ledger/governing';
+import { type Job, pointsOf } from '../../core/ledger/job';
+import { showValue } from '../../core/quantity/reading-value';
+import { Button } from '../../ui/button';
+import { BenchCell } from '../bench/bench-cell';
+import { useBench } from '../bench/bench-provider';
+import { BenchReading } from '../bench/bench-reading';
+import { ChooseWay } from '../bench/choose-way';
+import { LeadNullPrompt } from '../bench/lead-null';
+import { LogRepair } from '../bench/log-repair';
+import { useJob } from '../ledger/job-provider';
+import { VerdictMark, Working } from '../ledger/verdict-mark';
+import { AddPoints } from '../points/add-points';
+import type { BenchName } from '../tests/bench-address';
+import { OriginConductors } from './origin-conductors';
+import { RunDrawing } from './run-drawing';
+
+type Go = (bench: BenchName, wayId?: string | null) => void;
+const columnsOf = (way: Way): readonly TestId[] => (way.arrangement === 'ring' ? ['point-r2', 'point-polarity', 'point-metalwork'] : ['point-r1r2', 'point-polarity', 'point-switching', 'point-r2', 'point-metalwork']);
+const repairTests: readonly TestId[] = ['point-r1r2', 'point-r2', 'point-metalwork', 'point-polarity', 'r1r2'];
+
+/** Continuity: the conductors of the origin, then R1+R2 or R2 point by point with polarity, switching and metalwork. */
+export function ContinuityBench({ wayId, go }: { wayId: string | null; go: Go }) {
+  const { job } = useJob();
+  const ways = [...job.ways.values()].filter((way) => !isSpare(way));
+  const way = ways.find((each) => each.id === wayId) ?? nextInPlan(job) ?? ways.find((each) => each.arrangement !== 'ring') ?? ways[0];
+  return (
+    <div className="space-y-3">
+      <LeadNullPrompt />
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
+        {way ? <Circuit key={way.id} way={way} ways={ways} go={go} /> : <p>No circuits yet: set up the board first.</p>}
+        <OriginConductors />
+      </div>
+    </div>
+  );
+}
+
+/** The first circuit the plan still wants continuity of. */
+function nextInPlan(job: Job): Way | undefined {
+  const task = planOfTests(job).steps.flatMap((step) => step.tasks).find(({ test, done }) => !done && (test.startsWith('point-') || test === 'r1r2'));
+  return task?.wayId ? job.ways.get(task.wayId) : undefined;
+}
+
+function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
+  const { job, verdicts } = useJob();
+  const { record, cell } = useBench();
+  const on = { of: 'way', id: way.id } as const;
+  const points = pointsOf(job, way.id);
+  const tests = columnsOf(way);
+  const key = slotKey(on, 'r1r2');
+  const highest = governing(job, key);
+  const judgement = verdicts.get(key) ?? null;
+  const at = highest?.body.on.of === 'point' ? job.points.get(highest.body.on.id) : null;
+  const link = job.links.find((each) => each.clearedAt === null && each.sort === 'L–CPC link' && each.on.of === 'way' && each.on.id === way.id);
+  const pointInUse = cell?.place.on.of === 'point' ? job.points.get(cell.place.on.id) : undefined;
+  const reads = (test: TestId) => points.map((point) => governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value ?? null);
+  const drawn = way.arrangement === 'ring' ? 'point-r2' : 'point-r1r2';
+  return (
+    <section aria-labelledby="circuit" className="space-y-2">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <h2 id="circuit" className="text-xl max-md:sr-only">
+          Continuity
+        </h2>
+        <ChooseWay ways={ways} chosen={way.id} choose={(id) => go('continuity', id)} mark={(each) => (governing(job, slotKey({ of: 'way', id: each.id }, 'r1r2')) ? ' ✓' : '')} />
+        {way.arrangement !== 'ring' && (
+          <button type="button" disabled={job.issued !== null} className={`min-h-9 rounded-md border px-2 text-sm max-md:min-h-11 ${link ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-hover'}`} onClick={() => record(link ? [{ kind: 'link.cleared', body: { linkId: link.linkId } }] : [{ kind: 'link.made', body: { linkId: v7(), sort: 'L–CPC link', on, where: `way ${way.number} ${way.description ?? ''}`.trim(), test: 'R1+R2' } }])}>
+            {link ? 'L–CPC link in: ✓ out' : 'L–CPC link made'}
+          </button>
+        )}
+        {way.arrangement === 'ring' && (
+          <Button look="quiet" onClick={() => go('ring', way.id)}>
+            R1+R2 by the ring bench
+          </Button>
+        )}
+      </div>
+      {points.length > 0 ? (
+        <div className="overflow-x-auto">
+          <table className="w-full border-y border-rule-strong">
+            <thead>
+              <tr className="border-b border-rule-strong text-left text-xs">
+                <th className="w-7 px-1 py-1 text-right font-normal text-faint">No.</th>
+                <th className="px-2 font-semibold">Point, from the board</th>
+                {tests.map((test) => (
+                  <th key={test} className="font-semibold" title={measurementOf(test).name}>
+                    {measurementOf(test).symbol}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((point, row) => (
+                <tr key={point.id} className="border-b border-rule">
+                  <td className="px-1 text-right text-faint">{row + 1}</td>
+                  <td className="px-2">
+                    {point.name}
+                    {point.spur && <span className="pl-1 text-xs text-faint">spur</span>}
+                    {point.switching !== 'none' && point.switching !== 'one-way' && <span className="pl-1 text-xs text-faint">{point.switching}</span>}
+                  </td>
+                  {tests.map((test, column) => (
+                    <td key={test}>
+                      <BenchCell on={{ of: 'point', id: point.id }} test={test} label={`${measurementOf(test).symbol}, point ${row + 1} ${point.name}`} sequence={column < 2 ? row * 10 + column : 2000 + column * 200 + row} row={row} column={column} disabled={test === 'point-switching' && point.switching === 'none'} />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      ) : (
+        <BenchReading on={on} test={way.arrangement === 'ring' ? 'r2' : 'r1r2'} label={way.arrangement === 'ring' ? 'R2, longest' : 'R1+R2, highest on the circuit'} sequence={0} row={0} />
+      )}
+      <AddPoints way={way} record={record} />
+      {pointInUse && cell?.place.test === 'point-switching' && <SwitchingGuide point={pointInUse} />}
+      {points.length > 0 && <RunDrawing points={points} readings={reads(drawn)} symbol={measurementOf(drawn).symbol} />}
+      {highest && judgement && (
+        <div className="margin-line space-y-1 pl-3">
+          <p className="flex flex-wrap items-center gap-x-3">
+            <span>
+              R1+R2 <strong>{showValue(highest.body.value)} Ω</strong>
+              {at ? `, the highest, at ${at.name}` : ' on the circuit ledger'}
+            </span>
+            <VerdictMark verdict={judgement.verdict} worded />
+            {at && at.name !== way.furthestPoint && !job.issued && (
+              <Button look="quiet" onClick={() => record([{ kind: 'way.described', body: { wayId: way.id, fields: { furthestPoint: at.name } } }])}>
+                {at.name} is the furthest point
+              </Button>
+            )}
+          </p>
+          <Working judgement={judgement} />
+        </div>
+      )}
+      <LogRepair wayId={way.id} tests={repairTests} />
+    </section>
+  );
+}
+
+/** Every combination of switch positions, one change at a time, with what the tester must do. */
+function SwitchingGuide({ point }: { point: Point }) {
+  const steps = switchingSteps(point.switching);
+  if (steps.length === 0) return null;
+  return (
+    <div className="margin-line py-1 pl-3 text-sm">
+      <p className="font-semibold">
+        {point.name}: {point.switching}, probes on line and CPC
+      </p>
+      <ol className="grid list-inside list-decimal gap-x-6 sm:grid-cols-2">
+        {steps.map((step, index) => (
+          <li key={index}>
+            {step.do}: <strong>{step.expect}</strong>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}

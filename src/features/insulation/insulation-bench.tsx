@@ -1,0 +1,183 @@
+'use client';
+
+import { useMemo } from 'react';
+import { insulationOfWay } from '../../core/document/insulation-of-way';
+import { valueAt } from '../../core/document/verdicts';
+import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import { type Way, isSpare } from '../../core/installation/way';
+import { judgeParallelInsulation } from '../../core/insulation/insulation';
+import { insulationPreparation } from '../../core/insulation/preparation';
+import { proposeTestVoltage } from '../../core/insulation/test-voltage';
+import { governing } from '../../core/ledger/governing';
+import { pointsOf, waysOf } from '../../core/ledger/job';
+import { showValue } from '../../core/quantity/reading-value';
+import { Button } from '../../ui/button';
+import { BenchCell } from '../bench/bench-cell';
+import { useBench } from '../bench/bench-provider';
+import { LogRepair } from '../bench/log-repair';
+import { useConnected } from './connected';
+import { useJob } from '../ledger/job-provider';
+import { VerdictMark, Working } from '../ledger/verdict-mark';
+import type { BenchName } from '../tests/bench-address';
+import { Halving } from './halving';
+
+type Go = (bench: BenchName, wayId?: string | null) => void;
+const pairs: readonly { readonly test: TestId; readonly heading: string }[] = [{ test: 'ir-ll', heading: 'L–N' }, { test: 'ir-l-e', heading: 'L–E' }, { test: 'ir-n-e', heading: 'N–E' }, { test: 'ir-le', heading: 'L+N–E' }];
+const changedOver: readonly TestId[] = ['ir-ll-over', 'ir-l-e-over', 'ir-n-e-over', 'ir-le-over'];
+
+/** Every circuit by its pairs, the board in parallel at the foot; where one is low, what it is and where. */
+export function InsulationBench({ wayId, go }: { wayId: string | null; go: Go }) {
+  const { job, pack } = useJob();
+  const boards = [...job.boards.values()];
+  const ways = boards.flatMap((board) => waysOf(job, board.id)).filter((way) => !isSpare(way));
+  const chosen = ways.find((way) => way.id === wayId) ?? ways.find((way) => insulationOfWay(job, pack, way).pattern !== null) ?? ways[0];
+  const values = ways.flatMap((way) => valueAt(job, { of: 'way', id: way.id }, 'ir-le') ?? []);
+  const total = judgeParallelInsulation(values, pack);
+  if (!chosen) return <p className="py-4">No circuits yet: set up the board first.</p>;
+  return (
+    <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+      <section aria-labelledby="matrix" className="min-w-0">
+        <h2 id="matrix" className="pb-1 text-xl max-md:sr-only">
+          Insulation resistance
+        </h2>
+        <div className="overflow-x-auto">
+          <table className="w-full border-y border-rule-strong">
+            <thead>
+              <tr className="border-b border-rule-strong text-left text-xs">
+                <th className="w-7 px-1 py-1 text-right font-normal text-faint">Way</th>
+                <th className="px-2 font-semibold">Circuit</th>
+                {pairs.map(({ test, heading }) => (
+                  <th key={test} className="font-semibold">
+                    {heading}
+                  </th>
+                ))}
+                <th className="px-1 font-semibold">Lowest to earth</th>
+              </tr>
+            </thead>
+            <tbody>
+              {ways.map((way, index) => (
+                <Circuit key={way.id} way={way} row={index} isChosen={way.id === chosen.id} choose={() => go('insulation', way.id)} />
+              ))}
+            </tbody>
+            {total && (
+              <tfoot>
+                <tr>
+                  <td />
+                  <td className="px-2 py-1.5 text-sm" colSpan={4}>
+                    Whole board in parallel, live to earth <span className="text-faint">{total.working[0]}</span>
+                  </td>
+                  <td className="whitespace-nowrap text-right font-semibold" colSpan={2} data-testid="board-total">
+                    {total.expected} <VerdictMark verdict={total.verdict} worded />
+                  </td>
+                </tr>
+              </tfoot>
+            )}
+          </table>
+        </div>
+        {total?.next && <p className="py-1 text-sm font-semibold">{total.next}</p>}
+      </section>
+      <Chosen key={chosen.id} way={chosen} />
+    </div>
+  );
+}
+
+function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChosen: boolean; choose: () => void }) {
+  const { job, verdicts } = useJob();
+  const [connected] = useConnected(way.id);
+  const on = { of: 'way', id: way.id } as const;
+  const lowest = governing(job, slotKey(on, 'ir-le'));
+  const verdict = verdicts.get(slotKey(on, 'ir-le'))?.verdict;
+  const twoWay = pointsOf(job, way.id).some((point) => point.switching === 'two-way' || point.switching === 'intermediate');
+  return (
+    <>
+      <tr className={`border-b border-rule ${isChosen ? 'bg-sheet' : ''}`}>
+        <td className="px-1 text-right text-faint">{way.number}</td>
+        <td className="px-2">
+          <button type="button" aria-pressed={isChosen} onClick={choose} className={`min-h-8 text-left max-md:min-h-11 ${isChosen ? 'font-semibold' : 'hover:underline'}`}>
+            {way.description ?? 'no name yet'}
+          </button>
+        </td>
+        {pairs.map(({ test, heading }, column) => (
+          <td key={test}>
+            <BenchCell on={on} test={test} label={`${heading}, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + column} row={row * 2} column={column} connected={connected} />
+          </td>
+        ))}
+        <td className="whitespace-nowrap px-1 text-right font-semibold">
+          {lowest ? showValue(lowest.body.value) : ''} {verdict && verdict !== 'unjudged' && <VerdictMark verdict={verdict} />}
+        </td>
+      </tr>
+      {twoWay && (
+        <tr className="border-b border-rule">
+          <td />
+          <td className="px-2 text-right text-xs text-faint">switches changed over</td>
+          {changedOver.map((test, column) => (
+            <td key={test}>
+              <BenchCell on={on} test={test} label={`${measurementOf(test).symbol} changed over, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + 10 + column} row={row * 2 + 1} column={column} connected={connected} />
+            </td>
+          ))}
+          <td />
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** The chosen circuit: what to take out, at which voltage, and what low readings come to. */
+function Chosen({ way }: { way: Way }) {
+  const { job, pack, verdicts } = useJob();
+  const { inHand, change } = useBench();
+  const [connected, setConnected] = useConnected(way.id);
+  const board = job.boards.get(way.boardId) ?? null;
+  const preparation = insulationPreparation(way, pointsOf(job, way.id), board, job.supply);
+  const proposal = proposeTestVoltage(pack, way, board);
+  const state = useMemo(() => insulationOfWay(job, pack, way), [job, pack, way]);
+  const judgement = verdicts.get(slotKey({ of: 'way', id: way.id }, 'ir-le')) ?? verdicts.get(slotKey({ of: 'way', id: way.id }, 'ir-ll')) ?? null;
+  const volts = inHand.testVolts ?? 500;
+  const isLow = state.pattern !== null;
+  return (
+    <section aria-labelledby="chosen" className="space-y-3">
+      <h2 id="chosen" className="border-b border-rule-strong pb-1 text-lg">
+        Way {way.number} {way.description ?? ''}
+      </h2>
+      <details open={!isLow}>
+        <summary className="min-h-8 text-sm font-semibold">Before the test: {preparation.length} things</summary>
+        <ul className="text-sm">
+          {preparation.map(({ what, why }) => (
+            <li key={what} className="border-t border-rule py-1">
+              {what} <span className="text-faint">{why}</span>
+            </li>
+          ))}
+        </ul>
+      </details>
+      <div className="flex flex-wrap items-center gap-2 text-sm">
+        <span>
+          <strong>{proposal.volts} V</strong>: {proposal.why} <span className="text-faint">{proposal.source}</span>
+        </span>
+        {proposal.volts !== volts && (
+          <Button onClick={() => change({ testVolts: proposal.volts })} className="max-md:min-h-11">
+            Test at {proposal.volts} V
+          </Button>
+        )}
+      </div>
+      <label className="flex flex-wrap items-center gap-2 text-sm">
+        Stayed connected
+        <input className="min-h-9 min-w-0 flex-1 rounded-md border border-rule bg-sheet px-2 max-md:min-h-11" maxLength={200} defaultValue={connected ?? ''} placeholder="nothing" onBlur={(event) => setConnected(event.target.value.trim() || null)} />
+      </label>
+      {judgement && (
+        <div className="border-t border-rule pt-2">
+          <VerdictMark verdict={judgement.verdict} worded />
+          <Working judgement={judgement} />
+        </div>
+      )}
+      {state.pattern && (
+        <div className="margin-line pl-3">
+          <h3 className="text-base">What the pairs say</h3>
+          <p className="text-sm">{state.pattern.cause}</p>
+          <p className="text-sm font-semibold">{state.pattern.first}</p>
+        </div>
+      )}
+      {(isLow || state.openings.length > 0) && <Halving way={way} state={state} />}
+      <LogRepair wayId={way.id} tests={['ir-le', 'ir-l-e', 'ir-n-e', 'ir-ll']} />
+    </section>
+  );
+}
