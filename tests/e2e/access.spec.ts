@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, settled, signIn, signInByForm, test } from './ledger-page';
 
-const stages = ['', '/brief', '/origin', '/isolation', '/inspection', '/circuits', '/observations', '/review'];
+const stages = ['', '/brief', '/origin', '/isolation', '/inspection', '/tests', '/tests?bench=board', '/tests?bench=continuity', '/tests?bench=ring', '/tests?bench=insulation', '/circuits', '/observations', '/review'];
 
 for (const [name, use] of [
   ['light, at a desk', { colorScheme: 'light', viewport: { width: 1280, height: 800 } }],

@@ -73,6 +73,37 @@ export async function addBoard(page: Page, job: string): Promise<void> {
   await expect(cell(page, 'protective device', 2)).toHaveText('60898 B6');
 }
 
+/** The board of the dwelling the simulated tester is connected to: its first ring and its outdoor lights among others. */
+export async function addSallowRise(page: Page, job: string): Promise<void> {
+  await page.goto(`${job}/circuits`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
+  const rest = '1\tB16\t6\t30 A\t2.5/1.5\tC';
+  await paste(page, ['Ground-floor sockets\tring\t6\tB32\t6\t30 A\t4/1.5\tC', `Spare\tspare`, `Spare\tspare`, 'Utility room sockets\tsockets\t4\tB20\t6\t30 A\t4/1.5\tC', 'Spare\tspare', 'Spare\tspare', `Boiler and controls\tfixed\t${rest}`, 'Porch and gatepost lights\tlights\t4\tB6\t6\t30 A\t1.5/1\tC'].join('\n'));
+  await expect(cell(page, 'protective device', 8)).toHaveText('60898 B6');
+  await settled(page);
+}
+
+/** Locked off and proved dead by the buttons of the isolation page. */
+export async function proveDead(page: Page, job: string): Promise<void> {
+  await page.goto(`${job}/isolation`);
+  await settled(page);
+  await page.getByLabel('Permission from').fill('Ms R. Sedge');
+  await page.getByLabel('Lock number').fill('14');
+  await page.getByLabel('Proving unit or known source').fill('Proving unit PU-12');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  for (const step of ['It showed: 230 volts', 'L–N: 0 volts', 'L–E: 0 volts', 'N–E: 0 volts', 'It showed again: 230 volts']) await page.getByRole('button', { name: step, exact: true }).click();
+  await expect(page.getByText('✓ Proved dead')).toBeVisible();
+  await settled(page);
+}
+
+/** What the ledger holds of a kind. */
+export async function entriesOf<Body>(page: Page, job: string, kind: string): Promise<Body[]> {
+  const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as { entries: { kind: string; body: Body }[] };
+  return entries.filter((entry) => entry.kind === kind).map((entry) => entry.body);
+}
+
 export const test = base.extend<{ consoleIsQuiet: void }>({
   consoleIsQuiet: [
     async ({ page }, use) => {

@@ -53,7 +53,7 @@ test.describe('the ring bench', () => {
     await expect(comesTo).toContainText(/A spur, about \d+ m at socket 4/);
     await expect(comesTo.getByRole('link', { name: 'Write the observation' })).toHaveCount(0);
     await comesTo.getByRole('button', { name: 'Record R1+R2 0.45 Ω at Parlour 3' }).click();
-    await page.getByRole('link', { name: 'Circuit ledger' }).click();
+    await page.getByRole('link', { name: /^Circuits/ }).click();
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.45 ohm/);
     await expect(cell(page, 'points', 1)).toHaveText('8');
   });

@@ -27,6 +27,9 @@ describe('what people type', () => {
     ['nv', loop, 'N/V'],
     ['open', ohms, 'open'],
     ['O/C', ohms, 'open'],
+    ['0.31~0.58', ohms, '0.31~0.58'],
+    ['.3 to .6 Ω', ohms, '0.3~0.6'],
+    ['0.31-0.58', ohms, '0.31~0.58'],
     ['ok', tick, '✓'],
     ['Y', tick, '✓'],
     ['rev', tick, 'reversed'],
@@ -50,6 +53,11 @@ describe('what people type', () => {
     ['>', megohms, /not a reading/],
     ['>>5', megohms, /not a reading/],
     ['limited', ohms, /not a reading/],
+    ['0.6~0.3', ohms, /lower figure first/],
+    ['0.3~0.3', ohms, /lower figure first/],
+    ['0.3~', ohms, /not a reading/],
+    ['0.3~9999', ohms, /lowest and the highest/],
+    ['1~2', loop, /stands still/],
     ['0.4', tick, /not one of/],
   ])('%j is refused with a reason', (typed, spec, problem) => {
     const parsed = parseReading(typed, spec);

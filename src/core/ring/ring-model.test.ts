@@ -1,3 +1,4 @@
+import { expectedOnRing } from './expected';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Resistor } from '../network/network';
@@ -131,4 +132,15 @@ describe('the ring model', () => {
       { numRuns: 400 },
     );
   });
+});
+
+describe('what a sound ring reads', () => {
+  it.each([
+    [0.445, 0.445, 0.5, 0.2225],
+    [0.445, 0.445, 0.1, 0.2225],
+    [0.445, 0.726, 0.5, 0.29275],
+    [0.445, 0.726, 0, 0.27588],
+    [0.445, 0.726, 1, 0.27588],
+    [0, 0, 0.5, 0],
+  ])('%f and %f at %f of the way: %f', (ra, rb, x, ohms) => expect(expectedOnRing(ra, rb, x)).toBeCloseTo(ohms, 4));
 });

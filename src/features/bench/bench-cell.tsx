@@ -9,7 +9,7 @@ import { standing } from '../../core/ledger/job';
 import { useJob } from '../ledger/job-provider';
 import { clearEntries, readingEntries } from '../ledger/record-reading';
 import { VerdictMark, verdictPattern } from '../ledger/verdict-mark';
-import { useBench } from './bench-provider';
+import { useBench, useTester } from './bench-provider';
 
 type Props = {
   on: Subject;
@@ -39,7 +39,8 @@ function goTo(step: { sequence: number } | { row: number; column: number }): voi
 /** One reading at a bench: typed, put by the pad, or taken by the tester with the space bar. */
 export function BenchCell({ on, test, label, sequence, row, column, disabled = false, connected = null, unmarked = false }: Props) {
   const { job, verdicts, append } = useJob();
-  const { inHand, hold, cell, take, padOpen, tester } = useBench();
+  const { inHand, hold, take, padOpen } = useBench();
+  const tester = useTester();
   const key = slotKey(on, test);
   const stands = standing(job.readings.get(key)).at(-1);
   const shown = stands ? showValue(stands.body.value) : '';
@@ -47,7 +48,10 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string | null>(null);
   const typing = useRef(false);
+  /** What was recorded since the last render: leaving the cell right after Enter must not record it again. */
+  const recorded = useRef<string | null>(null);
   useEffect(() => {
+    recorded.current = null;
     if (!typing.current) setText(shown);
   }, [shown]);
   const verdict = stands ? (verdicts.get(key)?.verdict ?? null) : null;
@@ -57,15 +61,19 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
     typing.current = false;
     setText(typed);
     setProblem(null);
-    if (typed.trim() === shown) return true;
-    if (typed.trim() === '') return append(clearEntries(job, on, test)).ok;
+    if (typed.trim() === (recorded.current ?? shown)) return true;
+    if (typed.trim() === '') {
+      recorded.current = '';
+      return append(clearEntries(job, on, test)).ok;
+    }
     const parsed = parseReading(typed, spec);
     if (!parsed.ok) {
       setProblem(parsed.problem);
       return false;
     }
     const outcome = append(readingEntries(job, on, test, { ...parsed, connected }, inHand));
-    if (!outcome.ok) setProblem(outcome.reason);
+    if (outcome.ok) recorded.current = typed.trim();
+    else setProblem(outcome.reason);
     return outcome.ok;
   };
   const put = (typed: string) => {
@@ -73,8 +81,12 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
     setText(typed);
     inUse(typed);
   };
-  const inUse = (typed: string) => hold({ place: { on, test }, label, text: typed, put, record, next: () => goTo({ sequence }) });
-  const here = cell !== null && slotKey(cell.place.on, cell.place.test) === key;
+  // What is held outlives this render: it records in the light of the job as it stands then.
+  const latest = useRef({ record, put });
+  useEffect(() => {
+    latest.current = { record, put };
+  });
+  const inUse = (typed: string) => hold({ place: { on, test }, label, text: typed, put: (next) => latest.current.put(next), record: (value) => latest.current.record(value), next: () => goTo({ sequence }) });
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const input = event.currentTarget;
@@ -107,7 +119,7 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
           autoComplete="off"
           inputMode={padOpen ? 'none' : 'text'}
           placeholder={isWaiting ? 'reading…' : undefined}
-          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 ${here ? 'border-ink' : 'border-rule'} in-data-cupboard:w-28`}
+          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 border-rule focus:border-ink in-data-cupboard:w-28`}
           value={text}
           title={stands?.body.reason ?? undefined}
           onChange={(event) => put(event.target.value)}

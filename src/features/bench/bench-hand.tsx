@@ -5,7 +5,7 @@ import { Button } from '../../ui/button';
 import { useNarrow } from '../../ui/use-narrow';
 import { InHandLine } from '../ledger/in-hand';
 import { useJob } from '../ledger/job-provider';
-import { useBench } from './bench-provider';
+import { useBench, useCellInUse, useTester } from './bench-provider';
 
 const cupboardKey = 'orange-ledger-cupboard';
 
@@ -55,7 +55,9 @@ const lineWords = { connecting: 'looking for it', ready: 'linked', lost: 'link l
 
 /** The tester's link in words, what it still owes, and readings it took by itself. */
 function TesterLine() {
-  const { tester, cell, putHere } = useBench();
+  const { putHere } = useBench();
+  const tester = useTester();
+  const cell = useCellInUse();
   if (!tester) return null;
   return (
     <span className="flex flex-wrap items-center gap-x-2 text-sm" data-testid="tester">

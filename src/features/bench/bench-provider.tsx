@@ -18,9 +18,7 @@ export type CellInUse = { readonly place: Place; readonly label: string; readonl
 type Bench = {
   readonly inHand: InHand;
   readonly change: (part: Partial<InHand>) => void;
-  readonly cell: CellInUse | null;
   readonly hold: (cell: CellInUse) => void;
-  readonly tester: TesterState | null;
   /** Has the tester read for a cell; the one in use where none is given. */
   readonly take: (place?: Place) => void;
   readonly putHere: (readingId: string) => void;
@@ -30,6 +28,12 @@ type Bench = {
 };
 
 const Context = createContext<Bench | null>(null);
+/** Apart from the rest, because they change with every keystroke and every message. */
+const CellContext = createContext<CellInUse | null>(null);
+const TesterContext = createContext<TesterState | null>(null);
+
+export const useCellInUse = (): CellInUse | null => use(CellContext);
+export const useTester = (): TesterState | null => use(TesterContext);
 
 export function useBench(): Bench {
   const bench = use(Context);
@@ -114,8 +118,14 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     },
     [link],
   );
-  const value = useMemo(() => ({ inHand, change, cell, hold: setCell, tester, take, putHere, padOpen, openPad, record }), [inHand, change, cell, tester, take, putHere, padOpen, record]);
-  return <Context value={value}>{children}</Context>;
+  const value = useMemo(() => ({ inHand, change, hold: setCell, take, putHere, padOpen, openPad, record }), [inHand, change, take, putHere, padOpen, record]);
+  return (
+    <Context value={value}>
+      <TesterContext value={tester}>
+        <CellContext value={cell}>{children}</CellContext>
+      </TesterContext>
+    </Context>
+  );
 }
 
 const none = (): TesterState | null => null;

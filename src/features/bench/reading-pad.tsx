@@ -4,7 +4,7 @@ import { measurementOf } from '../../core/installation/measurement';
 import type { Job } from '../../core/ledger/job';
 import { unitSymbol } from '../../core/quantity/parse-reading';
 import { useJob } from '../ledger/job-provider';
-import { useBench } from './bench-provider';
+import { useBench, useCellInUse, useTester } from './bench-provider';
 
 /** A key writes, takes back, records a whole value, or goes on. */
 type Key = { readonly face: string; readonly spoken?: string; readonly does: 'write' | 'erase' | 'value' | 'enter'; readonly text?: string; readonly wide?: true };
@@ -25,7 +25,9 @@ function overRange(job: Job, unit: string): string {
 /** Keys for a thumb: they write into the cell in use, without taking the focus from it. */
 export function ReadingPad() {
   const { job } = useJob();
-  const { cell, padOpen, openPad, take, tester } = useBench();
+  const { padOpen, openPad, take } = useBench();
+  const cell = useCellInUse();
+  const tester = useTester();
   if (!padOpen || !cell || job.issued) return null;
   const { spec, symbol } = measurementOf(cell.place.test);
   const isFigure = spec.takes === 'figure';

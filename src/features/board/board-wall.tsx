@@ -117,7 +117,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
   const { record } = useBench();
   const added = [...job.entries.values()].find((entry) => entry.kind === 'way.added' && entry.body.wayId === way.id);
   return (
-    <section aria-label={`Way ${way.number}`} className="grid gap-x-10 gap-y-4 print:hidden lg:grid-cols-2">
+    <section aria-label={`Way ${way.number}`} className="grid grid-cols-1 gap-x-10 gap-y-4 print:hidden lg:grid-cols-2">
       <div>
         <div className="flex flex-wrap items-baseline gap-x-4 border-b border-rule-strong pb-1">
           <h3 className="text-base">

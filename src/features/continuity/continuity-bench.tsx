@@ -1,17 +1,17 @@
 'use client';
 
+import { useState } from 'react';
 import { v7 } from 'uuid';
 import { planOfTests } from '../../core/document/plan';
 import { switchingSteps } from '../../core/continuity/switching';
 import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
-import type { Point } from '../../core/installation/point';
 import { type Way, isSpare } from '../../core/installation/way';
 import { governing } from '../../core/ledger/governing';
 import { type Job, pointsOf } from '../../core/ledger/job';
 import { showValue } from '../../core/quantity/reading-value';
 import { Button } from '../../ui/button';
 import { BenchCell } from '../bench/bench-cell';
-import { useBench } from '../bench/bench-provider';
+import { useBench, useCellInUse } from '../bench/bench-provider';
 import { BenchReading } from '../bench/bench-reading';
 import { ChooseWay } from '../bench/choose-way';
 import { LeadNullPrompt } from '../bench/lead-null';
@@ -31,11 +31,13 @@ const repairTests: readonly TestId[] = ['point-r1r2', 'point-r2', 'point-metalwo
 export function ContinuityBench({ wayId, go }: { wayId: string | null; go: Go }) {
   const { job } = useJob();
   const ways = [...job.ways.values()].filter((way) => !isSpare(way));
-  const way = ways.find((each) => each.id === wayId) ?? nextInPlan(job) ?? ways.find((each) => each.arrangement !== 'ring') ?? ways[0];
+  // Chosen once: readings taken here must not turn the page to another circuit.
+  const [first] = useState(() => nextInPlan(job)?.id);
+  const way = ways.find((each) => each.id === (wayId ?? first)) ?? ways.find((each) => each.arrangement !== 'ring') ?? ways[0];
   return (
     <div className="space-y-3">
       <LeadNullPrompt />
-      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
+      <div className="grid grid-cols-1 gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
         {way ? <Circuit key={way.id} way={way} ways={ways} go={go} /> : <p>No circuits yet: set up the board first.</p>}
         <OriginConductors />
       </div>
@@ -51,7 +53,7 @@ function nextInPlan(job: Job): Way | undefined {
 
 function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const { job, verdicts } = useJob();
-  const { record, cell } = useBench();
+  const { record } = useBench();
   const on = { of: 'way', id: way.id } as const;
   const points = pointsOf(job, way.id);
   const tests = columnsOf(way);
@@ -60,7 +62,6 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
   const judgement = verdicts.get(key) ?? null;
   const at = highest?.body.on.of === 'point' ? job.points.get(highest.body.on.id) : null;
   const link = job.links.find((each) => each.clearedAt === null && each.sort === 'L–CPC link' && each.on.of === 'way' && each.on.id === way.id);
-  const pointInUse = cell?.place.on.of === 'point' ? job.points.get(cell.place.on.id) : undefined;
   const reads = (test: TestId) => points.map((point) => governing(job, slotKey({ of: 'point', id: point.id }, test))?.body.value ?? null);
   const drawn = way.arrangement === 'ring' ? 'point-r2' : 'point-r1r2';
   return (
@@ -118,7 +119,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
         <BenchReading on={on} test={way.arrangement === 'ring' ? 'r2' : 'r1r2'} label={way.arrangement === 'ring' ? 'R2, longest' : 'R1+R2, highest on the circuit'} sequence={0} row={0} />
       )}
       <AddPoints way={way} record={record} />
-      {pointInUse && cell?.place.test === 'point-switching' && <SwitchingGuide point={pointInUse} />}
+      <SwitchingGuide />
       {points.length > 0 && <RunDrawing points={points} readings={reads(drawn)} symbol={measurementOf(drawn).symbol} />}
       {highest && judgement && (
         <div className="margin-line space-y-1 pl-3">
@@ -143,9 +144,12 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
 }
 
 /** Every combination of switch positions, one change at a time, with what the tester must do. */
-function SwitchingGuide({ point }: { point: Point }) {
-  const steps = switchingSteps(point.switching);
-  if (steps.length === 0) return null;
+function SwitchingGuide() {
+  const { job } = useJob();
+  const place = useCellInUse()?.place;
+  const point = place?.test === 'point-switching' && place.on.of === 'point' ? job.points.get(place.on.id) : undefined;
+  const steps = switchingSteps(point?.switching ?? 'none');
+  if (!point || steps.length === 0) return null;
   return (
     <div className="margin-line py-1 pl-3 text-sm">
       <p className="font-semibold">

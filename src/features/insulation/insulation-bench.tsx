@@ -35,7 +35,7 @@ export function InsulationBench({ wayId, go }: { wayId: string | null; go: Go })
   const total = judgeParallelInsulation(values, pack);
   if (!chosen) return <p className="py-4">No circuits yet: set up the board first.</p>;
   return (
-    <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+    <div className="grid grid-cols-1 gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section aria-labelledby="matrix" className="min-w-0">
         <h2 id="matrix" className="pb-1 text-xl max-md:sr-only">
           Insulation resistance
@@ -90,7 +90,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
   const twoWay = pointsOf(job, way.id).some((point) => point.switching === 'two-way' || point.switching === 'intermediate');
   return (
     <>
-      <tr className={`border-b border-rule ${isChosen ? 'bg-sheet' : ''}`}>
+      <tr className={`border-b border-rule ${isChosen ? 'bg-sheet' : ''}`} onFocus={(event) => event.target instanceof HTMLInputElement && !isChosen && choose()}>
         <td className="px-1 text-right text-faint">{way.number}</td>
         <td className="px-2">
           <button type="button" aria-pressed={isChosen} onClick={choose} className={`min-h-8 text-left max-md:min-h-11 ${isChosen ? 'font-semibold' : 'hover:underline'}`}>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useId, useState } from 'react';
+import { useCallback, useEffect, useId, useMemo, useState } from 'react';
 import { parseExact } from '../../core/quantity/exact';
 import { useJob } from './job-provider';
 import { isolationState } from '../../core/isolation/isolation';
@@ -18,14 +18,18 @@ export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
       setHeld(emptyHanded);
     }
   }, [key]);
-  const change = (part: Partial<InHand>) => {
-    const next = { ...held, ...part };
-    setHeld(next);
-    localStorage.setItem(key, JSON.stringify(next));
-  };
+  const change = useCallback(
+    (part: Partial<InHand>) =>
+      setHeld((before) => {
+        const next = { ...before, ...part };
+        localStorage.setItem(key, JSON.stringify(next));
+        return next;
+      }),
+    [key],
+  );
   const first = [...job.instruments.keys()][0] ?? null;
   const known = held.instrumentId && job.instruments.has(held.instrumentId) ? held.instrumentId : first;
-  return [{ ...held, instrumentId: known }, change];
+  return [useMemo(() => ({ ...held, instrumentId: known }), [held, known]), change];
 }
 
 /** One quiet line: which instrument, which lead null, which insulation test voltage. */

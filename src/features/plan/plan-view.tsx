@@ -21,7 +21,7 @@ export function PlanView({ go }: { go: Go }) {
     if (!outcome.ok) toast(outcome.reason);
   };
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <section aria-labelledby="plan">
         <div className="flex flex-wrap items-baseline gap-x-4 pb-1">
           <h2 id="plan" className="text-xl">
@@ -56,7 +56,8 @@ export function PlanView({ go }: { go: Go }) {
           {repeats.map(({ key, test, wayId, on, repair }) => (
             <li key={key} className="border-t border-rule py-1.5 text-sm">
               <button type="button" className="min-h-8 text-left underline underline-offset-4 max-md:min-h-11" onClick={() => go(...benchOf(job, { on, test, wayId }))}>
-                Way {job.ways.get(wayId)?.number} {on.of === 'point' ? job.points.get(on.id)?.name : ''}: {measurementOf(test).name}
+                Way {job.ways.get(wayId)?.number}
+                {on.of === 'point' && ` ${job.points.get(on.id)?.name ?? ''}`}: {measurementOf(test).name}
               </button>
               <span className="block text-faint">{repair.what}</span>
             </li>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { highestStep3, ringOfWay, ringReport } from '../../core/document/ring-of-way';
@@ -37,8 +37,10 @@ export function RingBench({ wayId, go }: { wayId: string | null; go: Go }) {
 function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) {
   const { job, pack } = useJob();
   const { inHand, record } = useBench();
-  const { points, readings } = useMemo(() => ringOfWay(job, pack, way), [job, pack, way]);
-  const report = useMemo(() => ringReport(job, pack, way), [job, pack, way]);
+  // The figures typed show at once; what they come to follows as soon as there is time.
+  const weighed = useDeferredValue(job);
+  const { points, readings } = useMemo(() => ringOfWay(weighed, pack, way), [weighed, pack, way]);
+  const report = useMemo(() => ringReport(weighed, pack, way), [weighed, pack, way]);
   const [sameSide, setSameSide] = useState(readings.sameSide !== undefined);
   const on = { of: 'way', id: way.id } as const;
   const highest = highestStep3(job, way);

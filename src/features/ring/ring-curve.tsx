@@ -1,5 +1,6 @@
 'use client';
 
+import { memo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { Point } from '../../core/installation/point';
 import type { RingReading, RingReadings } from '../../core/ring/evidence';
@@ -8,7 +9,7 @@ import { expectedOnRing } from '../../core/ring/expected';
 const figure = (reading: RingReading | null | undefined): number | null => (typeof reading === 'number' ? reading : reading && typeof reading === 'object' ? (reading.low + reading.high) / 2 : null);
 
 /** Readings along the ring over what a sound one would read: what stands out is what to look at. */
-export function RingCurve({ points, readings }: { points: readonly Point[]; readings: RingReadings }) {
+export const RingCurve = memo(function RingCurve({ points, readings }: { points: readonly Point[]; readings: RingReadings }) {
   const [r1, rn, r2] = [figure(readings.ends.r1), figure(readings.ends.rn), figure(readings.ends.r2)];
   const main = points.filter((point) => !point.spur);
   const rows = points.map((point, index) => {
@@ -43,4 +44,4 @@ export function RingCurve({ points, readings }: { points: readonly Point[]; read
       <figcaption className="text-xs text-faint">○ step 2, ■ step 3{rows.some((row) => row.sameSide !== null) && ', ▲ same side'}; lines: a sound ring of these ends, step 2 dashed</figcaption>
     </figure>
   );
-}
+});

@@ -41,7 +41,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
                     </strong>
                     : {next.why}
                     {next.socket && next.pair === 'N–CPC' && points[next.socket - 1] && (
-                      <BenchCell on={{ of: 'point', id: points[next.socket - 1]?.id ?? '' }} test={next.step === 2 ? 'ring-step2-nc' : 'ring-step3-nc'} label={`${next.pair}, point ${next.socket} ${points[next.socket - 1]?.name ?? ''}`} sequence={9000 + next.socket} row={500 + next.socket} column={0} />
+                      <BenchCell on={{ of: 'point', id: points[next.socket - 1]?.id ?? '' }} test={next.step === 2 ? 'ring-step2-nc' : 'ring-step3-nc'} label={`step ${next.step} ${next.pair}, point ${next.socket} ${points[next.socket - 1]?.name ?? ''}`} sequence={9000 + next.socket} row={500 + next.socket} column={0} />
                     )}
                   </li>
                 ))}

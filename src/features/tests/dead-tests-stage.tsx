@@ -19,7 +19,7 @@ export function DeadTestsStage() {
   const bench = benches.find((each) => each === params.get('bench')) ?? 'plan';
   const wayId = params.get('way');
   // The address changes without asking the server: the page is here already.
-  const go = (to: BenchName, way: string | null = null) => window.history.pushState(null, '', benchAddress(jobId, to, way));
+  const go = (to: BenchName, way: string | null = null) => window.history[to === bench ? 'replaceState' : 'pushState'](null, '', benchAddress(jobId, to, way));
   return (
     <BenchProvider>
       <div className="flex flex-wrap items-center gap-x-6">

@@ -1,0 +1,200 @@
+import { describe, expect, it } from 'vitest';
+import { numbered, opened, rentedHouseEntries } from '../../../tests/support/entries';
+import type { Scribe } from '../../../scripts/demo/scribe';
+import { editionPack } from '../edition/editions';
+import { type TestId, slotKey } from '../installation/measurement';
+import { copyOfWay, typicalCircuits } from '../installation/typical';
+import { wayFields } from '../installation/way';
+import { parseDevice } from '../installation/device-text';
+import { fold } from '../ledger/fold';
+import { governing } from '../ledger/governing';
+import { showValue } from '../quantity/reading-value';
+import { gapsOf } from './gaps';
+import { insulationOfWay, treeOfPoints } from './insulation-of-way';
+import { planOfTests } from './plan';
+import { repeatsDue } from './repeats';
+import { judgeJob, resultVerdicts } from './verdicts';
+
+const pack = editionPack('bs7671-2018-a2');
+const jobOf = (s: Scribe) => fold(numbered(s.drafts));
+
+function lights() {
+  const s = opened();
+  const board = s.board('CU', 'hall', 'intake');
+  const way = s.way(board, 1, ['Lights', 'lights', 3, 'B6', '30 A', '1.5/1', 'C']);
+  const points = s.points(way, [['Porch', 'light'], ['Passage', 'light'], ['Gatepost', 'outdoor']]);
+  const at = (name: string) => ({ of: 'point', id: points.get(name) ?? '' }) as const;
+  return { s, board, way, on: { of: 'way', id: way } as const, at };
+}
+const ofWay = (s: Scribe, way: string, test: TestId) => {
+  const entry = governing(jobOf(s), slotKey({ of: 'way', id: way }, test));
+  return entry ? showValue(entry.body.value) : null;
+};
+
+describe('a circuit’s result from what was read at its points', () => {
+  it('is the highest R1+R2, wherever it was read', () => {
+    const { s, way, at, on } = lights();
+    s.read(at('Porch'), 'point-r1r2', '0.31');
+    s.read(at('Gatepost'), 'point-r1r2', '0.84');
+    s.read(at('Passage'), 'point-r1r2', '0.55');
+    expect(ofWay(s, way, 'r1r2')).toBe('0.84');
+    s.read(at('Passage'), 'point-r1r2', '0.80~1.20');
+    expect(ofWay(s, way, 'r1r2')).toBe('0.80~1.20');
+    s.read(at('Porch'), 'point-r1r2', 'open');
+    expect(ofWay(s, way, 'r1r2')).toBe('open');
+    expect(judgeJob(jobOf(s), pack).get(slotKey(on, 'r1r2'))?.verdict).toBe('fails');
+  });
+  it('is the lowest of every pair and position to earth', () => {
+    const { s, way, on } = lights();
+    s.read(on, 'ir-l-e', '>999');
+    s.read(on, 'ir-n-e', '3.2');
+    expect(ofWay(s, way, 'ir-le')).toBe('3.2');
+    s.read(on, 'ir-n-e-over', '0.9');
+    expect(ofWay(s, way, 'ir-le')).toBe('0.9');
+    s.read(on, 'ir-ll-over', '40');
+    expect(ofWay(s, way, 'ir-ll')).toBe('40');
+  });
+  it('is reversed polarity as soon as one point is', () => {
+    const { s, way, at, on } = lights();
+    s.read(at('Porch'), 'point-polarity', 'rev');
+    s.read(at('Passage'), 'point-polarity', 'ok');
+    expect(ofWay(s, way, 'polarity')).toBe('reversed');
+    s.read(on, 'polarity', 'ok');
+    expect(ofWay(s, way, 'polarity')).toBe('reversed');
+  });
+  it('counts once among the results', () => {
+    const { s, on } = lights();
+    s.read(on, 'ir-n-e', '0.4');
+    const verdicts = judgeJob(jobOf(s), pack);
+    expect([...verdicts.values()].filter((v) => v.verdict === 'fails')).toHaveLength(2);
+    expect(resultVerdicts(verdicts).filter(([, v]) => v.verdict === 'fails')).toHaveLength(1);
+  });
+  it('judges an unstable reading by its highest and never as sound', () => {
+    const { s, at } = lights();
+    s.read(at('Porch'), 'point-metalwork', '0.02~0.04');
+    s.read(at('Passage'), 'point-metalwork', '0.05');
+    s.read(at('Gatepost'), 'point-metalwork', '0.06');
+    const verdicts = judgeJob(jobOf(s), pack);
+    const of = (name: string) => verdicts.get(slotKey(at(name), 'point-metalwork'));
+    expect(of('Porch')).toMatchObject({ verdict: 'doubt', rule: 'metalwork.joined.unstable' });
+    expect(of('Passage')).toMatchObject({ verdict: 'meets' });
+    expect(of('Gatepost')).toMatchObject({ verdict: 'doubt', rule: 'metalwork.poor' });
+    s.read(at('Gatepost'), 'point-metalwork', 'open');
+    expect(judgeJob(jobOf(s), pack).get(slotKey(at('Gatepost'), 'point-metalwork'))?.verdict).toBe('fails');
+  });
+});
+
+describe('halving a circuit as the job holds it', () => {
+  it('is silent while nothing is low, and asks for points where there are none', () => {
+    const { s, way, on } = lights();
+    s.read(on, 'ir-le', '>999');
+    const found = insulationOfWay(jobOf(s), pack, jobOf(s).ways.get(way)!);
+    expect(found.pattern).toBeNull();
+    expect(found.located).toBeNull();
+  });
+  it('finds the section between the readings of both sides', () => {
+    const { s, way, on, at } = lights();
+    for (const [test, typed] of [['ir-ll', '>999'], ['ir-l-e', '700'], ['ir-n-e', '0.6']] as const) s.read(on, test, typed);
+    const look = () => insulationOfWay(jobOf(s), pack, jobOf(s).ways.get(way)!);
+    expect(look().pattern?.cause).toMatch(/Neutral alone/);
+    expect(look().located).toMatchObject({ ok: true, location: { next: { before: expect.any(String) } } });
+    s.read(at('Gatepost'), 'ir-near', '>999');
+    s.read(at('Gatepost'), 'ir-far', '0.6');
+    const { located } = look();
+    expect(located?.ok && located.location.suspects.map((each) => each.section)).toEqual([at('Gatepost').id]);
+    expect(located?.ok && located.location.next).toBeNull();
+  });
+  it('takes the investigation threshold where the circuit only wants a look', () => {
+    const { s, way, on, at } = lights();
+    s.read(on, 'ir-le', '1.4');
+    s.read(at('Passage'), 'ir-far', '1.5');
+    const found = insulationOfWay(jobOf(s), pack, jobOf(s).ways.get(way)!);
+    expect(found.lowBelow).toBe('2');
+    expect(found.openings).toMatchObject([{ farSide: 'low', boardSide: null }]);
+  });
+  it('hangs a spur from the last point that is not one', () => {
+    const base = { wayId: 'w', room: null, kind: 'socket', switching: 'none' } as const;
+    const point = (id: string, order: number, spur = false) => ({ ...base, id, name: id, order, spur });
+    expect(treeOfPoints([point('a', 1), point('b', 2, true), point('c', 3, true), point('d', 4)]).map(({ id, after }) => [id, after])).toEqual([['a', null], ['b', 'a'], ['c', 'a'], ['d', 'a']]);
+  });
+});
+
+describe('repeats after a repair', () => {
+  it('are the test that found it and those before it, on that circuit alone', () => {
+    const { s, way, on, board } = lights();
+    const other = s.way(board, 2, ['Boiler', 'fixed', 1, 'B6', '30 A', '1.5/1', 'C']);
+    s.read({ of: 'way', id: other }, 'r1r2', '0.2');
+    for (const [test, typed] of [['r1r2', '0.9'], ['ir-le', '0.4'], ['polarity', 'ok'], ['zs', '1.1']] as const) s.read(on, test, typed);
+    s.say('repair.made', { repairId: way, wayId: way, test: 'ir-le', what: 'Damp fitting renewed' });
+    expect(repeatsDue(jobOf(s)).map(({ test }) => test)).toEqual(['r1r2', 'ir-le']);
+    expect(gapsOf(jobOf(s), pack).filter((gap) => gap.stage === 'tests').map((gap) => gap.what)).toEqual(['Way 1: R1+R2 again, after the repair (Damp fitting renewed)', 'Way 1: insulation resistance, live to earth again, after the repair (Damp fitting renewed)']);
+    const old = s.drafts.find((draft) => draft.kind === 'reading.taken' && draft.body.test === 'ir-le');
+    s.say('entry.struck', { entryId: old?.id ?? '', why: 'Corrected to >999' });
+    s.read(on, 'ir-le', '>999');
+    s.read(on, 'r1r2', '0.9');
+    expect(repeatsDue(jobOf(s))).toEqual([]);
+  });
+});
+
+describe('the plan of tests', () => {
+  const house = fold(rentedHouseEntries());
+  it('walks the rooms twice at most for the dead tests, rings and radials together', () => {
+    const { steps } = planOfTests(house);
+    expect(steps.filter((step) => step.where === 'rooms' && !step.live).map((step) => step.id)).toEqual(['walk-1', 'walk-2']);
+    expect(steps.map((step) => step.live)).toEqual([...steps.map((step) => step.live)].sort((a, b) => Number(a) - Number(b)));
+  });
+  it('puts live first where that is agreed, and then only circuits that leave a doubt are read dead', () => {
+    const s = opened();
+    s.say('brief.agreed', { school: 'live-first' });
+    const board = s.board('CU', 'hall', 'intake');
+    const one = s.way(board, 1, ['Lights', 'lights', 3, 'B6', '30 A', '1.5/1', 'C']);
+    const two = s.way(board, 2, ['Boiler', 'fixed', 1, 'B6', '30 A', '1.5/1', 'C']);
+    s.read({ of: 'way', id: one }, 'zs', '1.1');
+    const { steps } = planOfTests(jobOf(s));
+    expect(steps[0]).toMatchObject({ id: 'origin', live: true });
+    const insulation = steps.find((step) => step.id === 'insulation');
+    expect(new Set(insulation?.tasks.map((task) => task.wayId))).toEqual(new Set([two]));
+  });
+  it('blocks dead tests without an isolation, and live ones by a link or an unproved CPC', () => {
+    const { s, way, on } = lights();
+    const step = (id: string) => planOfTests(jobOf(s)).steps.find((each) => each.id === id);
+    expect(step('insulation')).toMatchObject({ state: 'blocked', blockedBy: expect.stringMatching(/No isolation record/) });
+    expect(step('zs')).toMatchObject({ state: 'blocked', blockedBy: 'CPC not proved on way 1' });
+    s.isolate('Ms Sedge', '4', null);
+    expect(step('insulation')).toMatchObject({ state: 'ready', blockedBy: null });
+    s.read(on, 'r1r2', '0.4');
+    expect(step('zs')?.state).toBe('ready');
+    s.say('link.made', { linkId: way, sort: 'L–CPC link', on, where: 'way 1', test: null });
+    expect(step('zs')).toMatchObject({ state: 'blocked', blockedBy: '1 link or disconnection still in' });
+    s.read(on, 'zs', '1.0');
+    s.read(on, 'rcd-time', '22');
+    expect(step('zs')).toMatchObject({ state: 'done', blockedBy: null });
+  });
+});
+
+describe('ways on the wall', () => {
+  function three() {
+    const s = opened();
+    const board = s.board('CU', 'hall', 'intake');
+    const ways = ['A', 'B', 'C'].map((name, index) => s.way(board, index + 1, [name, 'lights', 1, 'B6', '30 A', '1.5/1', 'C']));
+    return { s, ways };
+  }
+  const order = (s: Scribe) => [...jobOf(s).ways.values()].map((way) => `${way.number}${way.description ?? ''}`);
+  it.each([
+    [2, 1, ['1C', '2A', '3B']],
+    [0, 3, ['1B', '2C', '3A']],
+    [1, 2, ['1A', '2B', '3C']],
+    [0, 9, ['2B', '3C', '9A']],
+  ])('the one at %i moved to %i', (index, to, wanted) => {
+    const { s, ways } = three();
+    s.say('way.moved', { wayId: ways[index] ?? '', to });
+    expect(order(s)).toEqual(wanted);
+  });
+  it('offers typical circuits that the edition knows, and copies without what was found of the run', () => {
+    for (const { fields } of typicalCircuits) {
+      expect(wayFields.partial().safeParse(fields).success).toBe(true);
+      if (fields.deviceAmps) expect(parseDevice(pack, `${fields.deviceType ?? ''}${fields.deviceAmps}`).ok).toBe(true);
+    }
+    expect(copyOfWay({ description: 'Lights', deviceAmps: 6, points: 9, furthestPoint: 'Loft', lengthMetres: 30 })).toEqual({ description: 'Lights (copy)', deviceAmps: 6 });
+  });
+});

@@ -1,0 +1,304 @@
+import type { Page } from '@playwright/test';
+import { addSallowRise, cell, entriesOf, expect, openJob, proveDead, settled, signIn, test } from './ledger-page';
+
+type Taken = { test: string; value: { is: string; shown?: string; bound?: string }; isolationId: string | null; leadNullOhms: string | null; instrumentId: string | null };
+
+async function ready(page: Page, reference: string): Promise<string> {
+  await signIn(page);
+  const job = await openJob(page, reference);
+  await addSallowRise(page, job);
+  return job;
+}
+const bench = async (page: Page, job: string, name: string) => {
+  await page.goto(`${job}/tests?bench=${name}`);
+  await settled(page);
+  await expect(page.getByTestId('tester')).toContainText('linked');
+};
+const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
+
+/** Tab after tab until what has the focus is called so: what a person without a mouse does. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let step = 0; step < 160; step += 1) {
+    const called = await page.evaluate(() => {
+      const at = document.activeElement;
+      const label = at instanceof HTMLInputElement || at instanceof HTMLSelectElement ? at.labels?.[0]?.textContent : null;
+      return at?.getAttribute('aria-label') ?? label ?? at?.textContent ?? '';
+    });
+    if (name.test(called.trim())) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`The keyboard never reaches ${name.source}`);
+}
+
+test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
+  const job = await ready(page, 'KEYS-1');
+  const press = async (...keys: string[]) => {
+    for (const key of keys) await page.keyboard.press(key);
+  };
+  await page.goto(`${job}/isolation`);
+  await settled(page);
+  for (const [field, text] of [[/^Permission/, 'Ms R. Sedge'], [/^Lock number/, '14'], [/^Proving unit/, 'PU-12']] as const) {
+    await tabTo(page, field);
+    await page.keyboard.type(text);
+  }
+  await press('Enter');
+  for (const step of [/^It showed: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^It showed again: 230/]) {
+    await tabTo(page, step);
+    await press('Enter');
+  }
+  await expect(page.getByText('✓ Proved dead')).toBeVisible();
+  await tabTo(page, /^Dead tests/);
+  await press('Enter');
+  await expect(page.getByTestId('tester')).toContainText('linked');
+
+  // Continuity of the utility room's radial: one point at a time, each with its polarity.
+  await tabTo(page, /^Continuity$/);
+  await press('Enter');
+  await tabTo(page, /^Probes together/);
+  await page.keyboard.type('0.08');
+  await press('Enter');
+  await expect(page.getByText('Null the leads.')).toHaveCount(0);
+  await tabTo(page, /^L–CPC link made$/);
+  await press('Enter');
+  await tabTo(page, /^Add points/);
+  await page.keyboard.type('utility room 4');
+  await press('Enter');
+  await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4 Utility room 4/ })).toBeVisible();
+  await page.getByRole('textbox', { name: /^R1\+R2, point 1/ }).focus();
+  for (let point = 1; point <= 4; point += 1) {
+    await expect(page.getByRole('textbox', { name: new RegExp(`^R1\\+R2, point ${point} `) })).toBeFocused();
+    await press('Space');
+    await expect(page.getByRole('textbox', { name: new RegExp(`^Pol\\., point ${point} `) })).toBeFocused();
+    await press('y', 'Enter');
+  }
+  await expect(page.getByRole('textbox', { name: /^R1\+R2, point 3/ })).toHaveValue(/~/);
+  await expect(page.getByText(/the highest, at Utility room 3/)).toBeVisible();
+  await page.keyboard.press('Tab');
+  await tabTo(page, /^L–CPC link in: ✓ out$/);
+  await press('Enter');
+
+  // The ring: ends, step 2, step 3, its links in and out on the way.
+  await tabTo(page, /^Rings$/);
+  await press('Enter');
+  await tabTo(page, /^Add points/);
+  await page.keyboard.type('hall, parlour 2, kitchen 3');
+  await press('Enter');
+  await expect(page.getByRole('row')).toHaveCount(7);
+  await tabTo(page, /^r1, end to end/);
+  for (const next of [/^rn, end to end/, /^r2, end to end/, /^L–N, point 1 Hall/]) {
+    await press('Space');
+    await expect(page.getByRole('textbox', { name: next })).toBeFocused();
+  }
+  for (let point = 2; point <= 6; point += 1) {
+    await press('Space');
+    await expect(page.getByRole('textbox', { name: new RegExp(`^L–N, point ${point} `) })).toBeFocused();
+  }
+  await press('Space');
+  for (let point = 1; point <= 6; point += 1) {
+    await expect(page.getByRole('textbox', { name: new RegExp(`^L–CPC, point ${point} `) })).toBeFocused();
+    await press('Space');
+  }
+  await expect(page.getByRole('textbox', { name: /^L–CPC, point 6/ })).toHaveValue(/^0\.2/);
+  await tabTo(page, /^Record R1\+R2/);
+  await press('Enter');
+
+  // Insulation, circuit by circuit.
+  await tabTo(page, /^Insulation$/);
+  await press('Enter');
+  await tabTo(page, /^L–N, way 1/);
+  for (const next of [/^L–E, way 1/, /^N–E, way 1/, /^L\+N–E, way 1/]) {
+    await press('Space');
+    await expect(page.getByRole('textbox', { name: next })).toBeFocused();
+  }
+  await expect(page.getByTestId('board-total')).toContainText('at least');
+  await settled(page);
+
+  const taken = await readings(page, job);
+  expect(taken.filter((each) => each.test === 'point-r1r2')).toHaveLength(4);
+  expect(taken.filter((each) => each.test.startsWith('ring-'))).toHaveLength(15);
+  expect(taken.filter((each) => each.test.startsWith('ir-'))).toHaveLength(3);
+  expect(taken.every((each) => each.isolationId !== null)).toBe(true);
+  expect(taken.filter((each) => each.test === 'point-r1r2').every((each) => each.leadNullOhms === '0.08' && each.instrumentId !== null)).toBe(true);
+  await page.goto(`${job}/circuits`);
+  await settled(page);
+  await expect(cell(page, 'R1 plus R2', 4)).toHaveAccessibleName(/~/);
+  await expect(cell(page, 'polarity', 4)).toHaveAccessibleName(/✓|correct|meets/);
+  await expect(cell(page, 'insulation resistance live to earth', 1)).toHaveText(/>999/);
+});
+
+test.describe('by touch, on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  test('the same tests with a thumb: pad, marks and the tester', async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const job = await ready(page, 'THUMB-1');
+    await page.setViewportSize({ width: 390, height: 844 });
+    await proveDead(page, job);
+    await bench(page, job, 'continuity');
+    const pad = page.getByRole('region', { name: 'Reading pad' });
+    const tap = async (...keys: string[]) => {
+      for (const key of keys) await pad.getByRole('button', { name: key, exact: true }).tap();
+    };
+    await page.getByLabel('Circuit', { exact: true }).selectOption({ label: '8 Porch and gatepost lights' });
+    await page.getByLabel('Add points').fill('porch light, side passage light, bin store light, gatepost light');
+    await page.getByRole('button', { name: 'Add', exact: true }).tap();
+    await page.getByRole('textbox', { name: /^R1\+R2, point 1 Porch light/ }).tap();
+    await tap('0', '.', '1', '9', 'Enter');
+    await expect(pad).toContainText('Pol. point 1 Porch light');
+    await tap('Correct');
+    await tap('Take reading');
+    await expect(page.getByRole('textbox', { name: /^R1\+R2, point 2/ })).toHaveValue(/^0\.4\d$/);
+    await tap('Correct', '0', '.', '6', 'Unstable: from, to', '0', '.', '9', 'Enter');
+    await expect(page.getByRole('textbox', { name: /^R1\+R2, point 3/ })).toHaveValue('0.6~0.9');
+    await tap('Correct', 'LIM');
+    await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4/ })).toHaveValue('LIM');
+
+    await page.getByRole('link', { name: 'Insulation' }).tap();
+    await page.getByRole('textbox', { name: /^L–N, way 1 / }).tap();
+    await tap('Over range', 'Over range', '2', '.', '4', 'Enter');
+    await expect(page.getByTestId('board-total')).toContainText('2.4 MΩ');
+    await settled(page);
+    const taken = await readings(page, job);
+    expect(taken.map((each) => each.value.is)).toEqual(['number', 'confirmed', 'number', 'confirmed', 'unstable', 'confirmed', 'not-taken', 'over', 'over', 'number']);
+  });
+});
+
+test('a fault to earth is found by halving and becomes an observation', async ({ page }) => {
+  const job = await ready(page, 'HALF-1');
+  await proveDead(page, job);
+  await bench(page, job, 'insulation');
+  await page.getByRole('button', { name: 'Porch and gatepost lights' }).click();
+  await page.getByRole('textbox', { name: /^L–N, way 8/ }).focus();
+  for (const next of [/^L–E, way 8/, /^N–E, way 8/, /^L\+N–E, way 8/]) {
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('textbox', { name: next })).toBeFocused();
+  }
+  await expect(page.getByText('Neutral alone is low to earth', { exact: false })).toBeVisible();
+  await page.getByLabel('Add points').fill('porch light, side passage light, bin store light, gatepost light');
+  await page.getByLabel('Add points').press('Enter');
+  const sections = page.getByRole('list', { name: 'Sections from the board' });
+  for (let opened = 0; opened < 4; opened += 1) {
+    const next = sections.getByText(/^Open before /);
+    if ((await next.count()) === 0) break;
+    const name = ((await next.textContent()) ?? '').replace('Open before ', '');
+    await sections.getByRole('button', { name: 'opened', exact: true }).last().click();
+    for (const side of ['Board side', 'Far side']) {
+      const field = page.getByRole('textbox', { name: new RegExp(`^${side}, opened before ${name}`) });
+      await field.focus();
+      await page.keyboard.press('Space');
+      await expect(field).toHaveValue(/\d/);
+    }
+    await sections.getByRole('button', { name: 'open: ✓ joined' }).click();
+  }
+  await expect(page.getByText('It is in the section to Gatepost light')).toBeVisible();
+  await expect(sections.locator('.line-through')).toHaveCount(3);
+  await page.getByRole('link', { name: 'Write the observation' }).click();
+  await expect(page.getByRole('textbox', { name: 'What was found' })).toHaveValue(/section to Gatepost light, way 8/);
+});
+
+test('the tester’s link dropped while it reads loses nothing and doubles nothing', async ({ page }) => {
+  let lines = 0;
+  await page.routeWebSocket(/^ws:\/\/127\.0\.0\.1/, (line) => {
+    lines += 1;
+    const tester = line.connectToServer();
+    if (lines > 1) return;
+    // The first line dies with the answer on its way.
+    tester.onMessage((message) => (String(message).includes('"reading"') ? void line.close() : line.send(message)));
+  });
+  const job = await ready(page, 'DROP-1');
+  await proveDead(page, job);
+  lines = 0;
+  await bench(page, job, 'insulation');
+  await page.getByRole('textbox', { name: /^L–N, way 1/ }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('textbox', { name: /^L–N, way 1/ })).toHaveValue('>999');
+  expect(lines).toBeGreaterThan(1);
+  await expect(page.getByTestId('tester')).toContainText('linked');
+  await expect(page.getByTestId('tester')).not.toContainText('awaited');
+  await settled(page);
+  await page.reload();
+  await settled(page);
+  await expect(page.getByTestId('tester')).toContainText('linked');
+  expect(await readings(page, job)).toHaveLength(1);
+});
+
+test('a whole bench with the network off, and back', async ({ page, context }) => {
+  const job = await ready(page, 'DARK-1');
+  await bench(page, job, 'ring');
+  await context.setOffline(true);
+  await page.getByLabel('Add points').fill('hall, kitchen 2');
+  await page.getByLabel('Add points').press('Enter');
+  await page.getByRole('textbox', { name: /^r1, end to end/ }).focus();
+  for (const reading of ['0.45', '0.45', '0.73', '0.22', '0.22', '0.23', '0.28', '0.29', '0.28']) {
+    await page.keyboard.type(reading);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('A sound ring');
+  // Another bench opens without the network too.
+  await page.getByRole('link', { name: 'Insulation' }).click();
+  await page.getByRole('textbox', { name: /^L–N, way 1/ }).fill('>999');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('send-state')).toContainText('not yet sent');
+  await context.setOffline(false);
+  await page.getByTestId('send-state').click();
+  await settled(page);
+  expect(await readings(page, job)).toHaveLength(10);
+});
+
+test('the board as on the wall: added to, put in order by keyboard, copied, charted', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'WALL-1');
+  await bench(page, job, 'board');
+  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  const add = page.getByRole('group', { name: 'Add a circuit' });
+  for (const circuit of ['Lights', 'Cooker', 'Shower']) await add.getByRole('button', { name: circuit, exact: true }).click();
+  const wall = page.getByRole('region', { name: 'Consumer unit', exact: true });
+  await expect(wall.getByRole('button', { name: /^Move way/ })).toHaveCount(3);
+  await wall.getByRole('button', { name: 'Move way 3' }).focus();
+  for (const key of ['Space', 'ArrowLeft', 'ArrowLeft', 'Space']) {
+    await page.keyboard.press(key);
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+  }
+  const chart = page.getByRole('region', { name: /^Circuit chart/ });
+  await expect(chart.getByRole('row').nth(1)).toContainText('Shower');
+  await wall.getByRole('button', { name: /Lights/ }).first().click();
+  await page.getByRole('textbox', { name: 'Behind RCD' }).fill('RCD 1');
+  await page.getByRole('textbox', { name: 'Behind RCD' }).blur();
+  await expect(wall.getByText('RCD 1, 30 mA A')).toBeVisible();
+  await add.getByRole('button', { name: 'Copy of way 2' }).click();
+  await expect(chart.getByRole('row').nth(4)).toContainText('Lights (copy)');
+  await page.getByLabel('Add points').fill('hall, kitchen 2');
+  await page.getByLabel('Add points').press('Enter');
+  const points = page.getByRole('region', { name: 'Points of way 4' });
+  await expect(points.getByRole('listitem')).toHaveCount(3);
+  await points.getByLabel('spur').last().check();
+  await points.getByRole('combobox', { name: 'Hall: switching' }).selectOption('two-way');
+  await settled(page);
+  const moved = await entriesOf<{ to: number }>(page, job, 'way.moved');
+  expect(moved).toMatchObject([{ to: 1 }]);
+});
+
+test('a repair asks for its tests again, and the plan says so until they are done', async ({ page }) => {
+  const job = await ready(page, 'MEND-1');
+  await bench(page, job, 'plan');
+  await expect(page.getByText(/^Blocked: No isolation record covers this/).first()).toBeVisible();
+  await proveDead(page, job);
+  await bench(page, job, 'insulation');
+  await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('0.4');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Boiler and controls' }).click();
+  await page.getByText('Repaired something here?').click();
+  await page.getByLabel('What was repaired').fill('Trapped neutral freed in the boiler connection unit');
+  await page.getByRole('button', { name: 'Log the repair' }).click();
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  const repeats = page.getByRole('region', { name: 'Again after a repair' });
+  await expect(repeats).toContainText('Way 7: insulation resistance, live to earth');
+  await expect(repeats).toContainText('Trapped neutral freed');
+  await repeats.getByRole('button').click();
+  await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('>999');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(repeats).toContainText('Nothing to repeat');
+  await page.getByRole('combobox', { name: 'School' }).selectOption('live-first');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Polarity, Ze and Ipf' })).toContainText('1');
+  await settled(page);
+});
