@@ -4,8 +4,8 @@ import { launch } from './scripts/setup/browser.mjs';
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 300_000,
+  expect: { timeout: 45_000 },
   workers: 2,
   fullyParallel: false,
   retries: 0,

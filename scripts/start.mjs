@@ -46,8 +46,10 @@ async function main() {
     if (!development) await ensureBuilt();
     return { env, port, baseUrl };
   });
-  tester = await startTester(baseUrl);
-  env.TESTER_URL = tester.url;
+  if (!process.env.TESTER_URL) {
+    tester = await startTester(baseUrl);
+    env.TESTER_URL = tester.url;
+  }
   if (stopping) throw new Stop('Stopped.');
   child = spawn(bin('next'), [development ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
     cwd: root,

@@ -5,6 +5,7 @@ import { dwelling } from '../../src/core/installation/dwelling';
 import { earthingSystems } from '../../src/core/installation/supply';
 import { locationPoint, opening } from '../../src/core/insulation/locate';
 import { referenceCase } from '../../src/core/network/reference-case';
+import { fromTester, toTester } from '../../src/standins/tester/messages';
 
 const ohms = z.number().min(0).max(100_000);
 const ringReading = z.union([ohms, z.literal('open'), z.object({ low: ohms, high: ohms }), z.null()]);
@@ -51,7 +52,11 @@ export const jobInput = z.object({ format: z.literal('orange-ledger/job/1'), ent
 
 /** What each verb reads, published as JSON Schema in docs/formats. */
 export const formats = { case: referenceCase, installation: dwelling, ring: ringInput, insulation: insulationInput, limits: limitsInput, demand: demandInput, job: jobInput } as const;
-export type FormatName = keyof typeof formats;
-export const formatNames = Object.keys(formats) as FormatName[];
+/** What a tester and the application say to each other, published beside them. */
+export const conversation = { 'tester-says': fromTester, 'ledger-says': toTester } as const;
 
-export const schemaText = (name: FormatName): string => `${JSON.stringify(z.toJSONSchema(formats[name], { io: 'input', unrepresentable: 'any' }), null, 2)}\n`;
+const published = { ...formats, ...conversation } as const;
+export type FormatName = keyof typeof published;
+export const formatNames = Object.keys(published) as FormatName[];
+
+export const schemaText = (name: FormatName): string => `${JSON.stringify(z.toJSONSchema(published[name], { io: 'input', unrepresentable: 'any' }), null, 2)}\n`;

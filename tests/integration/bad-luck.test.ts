@@ -126,7 +126,7 @@ describe('a stranger, and a person of another firm', () => {
     expect(all.filter((a) => open.includes(a.path))).toHaveLength(2);
     for (const { path, methods } of all.filter((a) => !open.includes(a.path))) {
       for (const method of methods) {
-        const send = (cookie: string) => fetch(app.baseUrl + path, { method, redirect: 'manual', headers: { ...(cookie ? { Cookie: cookie } : {}), 'Content-Type': 'application/json' }, body: method === 'POST' ? JSON.stringify({ entries: [reading('0.9')] }) : undefined, signal: AbortSignal.timeout(10_000) });
+        const send = (cookie: string) => fetch(app.baseUrl + path, { method, redirect: 'manual', headers: { ...(cookie ? { Cookie: cookie } : {}), 'Content-Type': 'application/json' }, body: method === 'POST' ? JSON.stringify({ entries: [reading('0.9')] }) : undefined, signal: AbortSignal.timeout(60_000) });
         const stranger = await send('');
         expect([401, 307], `${method} ${path} as a stranger`).toContain(stranger.status);
         expect(await stranger.text()).not.toMatch(/Larkspur|Quillfeather|Sallow/);

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { formatNames, schemaText } from '../../scripts/ledger/formats';
+import { conversation, formatNames, formats, schemaText } from '../../scripts/ledger/formats';
 import { verbs } from '../../scripts/ledger/verbs';
 
 const example = (name: string) => JSON.parse(readFileSync(`docs/formats/examples/${name}.json`, 'utf8')) as Record<string, unknown>;
@@ -14,10 +14,16 @@ const verbOf: Record<string, string> = { case: 'solve', installation: 'predict',
 
 describe('published formats', () => {
   it('are the schemas the verbs read, and each has an example', () => {
-    expect(formatNames.length).toBe(7);
+    expect(formatNames.length).toBe(9);
     for (const name of formatNames) expect(readFileSync(`docs/formats/${name}.schema.json`, 'utf8'), `run: npm run -s ledger -- formats (${name})`).toBe(schemaText(name));
     expect(readdirSync('docs/formats/examples').sort()).toEqual(formatNames.map((name) => `${name}.json`).sort());
   });
+  it.each(['tester-says', 'ledger-says'] as const)('%s: each message of the example is one of the format', (name) => {
+    const messages = example(name) as unknown as unknown[];
+    expect(messages.length).toBeGreaterThan(1);
+    for (const message of messages) expect(conversation[name].safeParse(message).success, JSON.stringify(message)).toBe(true);
+  });
+  it('has a verb for every input', () => expect(Object.keys(verbOf).sort()).toEqual(Object.keys(formats).sort()));
   it.each(Object.entries(verbOf))('the %s example is read by %s', (name, verb) => expect(run(verb, example(name)).exit).not.toBe(2));
 });
 

@@ -1,4 +1,5 @@
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { eventually } from '../../../tests/support/eventually';
 import { inspector, numbered, opened } from '../../../tests/support/entries';
 import type { Draft, Entry } from '../../core/ledger/entry';
 import { fold } from '../../core/ledger/fold';
@@ -61,7 +62,7 @@ function browser(ledger: MemoryLedger, keeper = new MemoryKeeper(), link = ledge
 }
 
 const ze = (shown: string): NewEntry => ({ kind: 'reading.taken', body: { on: { of: 'supply' }, test: 'ze', value: { is: 'number', shown }, how: 'measured', reason: null, instrumentId: null, leadNullOhms: null, testVolts: null, isolationId: null, isolationWhy: null, connected: null } });
-const sent = (store: JobStore) => vi.waitFor(() => expect(store.getSnapshot()).toMatchObject({ unsent: 0, sending: 'sent' }));
+const sent = (store: JobStore) => eventually(() => expect(store.getSnapshot()).toMatchObject({ unsent: 0, sending: 'sent' }));
 
 describe('a job in one browser', () => {
   it('shows an act at once, keeps it, and sends it', async () => {
@@ -82,10 +83,10 @@ describe('a job in one browser', () => {
     await store.begin();
     ledger.reachable = false;
     for (const shown of ['0.2', '0.3', '0.4']) store.append([ze(shown)]);
-    await vi.waitFor(() => expect(store.getSnapshot()).toMatchObject({ sending: 'waiting', unsent: 3 }));
+    await eventually(() => expect(store.getSnapshot()).toMatchObject({ sending: 'waiting', unsent: 3 }));
     expect(timers).toHaveLength(1);
     tick();
-    await vi.waitFor(() => expect(timers).toHaveLength(1));
+    await eventually(() => expect(timers).toHaveLength(1));
     ledger.reachable = true;
     store.nudge();
     await sent(store);
@@ -98,7 +99,7 @@ describe('a job in one browser', () => {
     await store.begin();
     ledger.loseAnswers = 1;
     store.append([ze('0.2')]);
-    await vi.waitFor(() => expect(timers).toHaveLength(1));
+    await eventually(() => expect(timers).toHaveLength(1));
     expect(ledger.entries).toHaveLength(2);
     tick();
     await sent(store);
@@ -113,7 +114,7 @@ describe('a job in one browser', () => {
     await before.store.begin();
     ledger.reachable = false;
     before.store.append([ze('0.2')]);
-    await vi.waitFor(() => expect(keeper.kept.size).toBe(1));
+    await eventually(() => expect(keeper.kept.size).toBe(1));
     ledger.reachable = true;
     const after = browser(ledger, keeper);
     await after.store.begin();
@@ -138,7 +139,7 @@ describe('a job in one browser', () => {
     const strike = (why: string): NewEntry => ({ kind: 'entry.struck', body: { entryId: target, why } });
     a.store.append([strike('from a')]);
     b.store.append([strike('from b'), ze('0.25')]);
-    await vi.waitFor(() => expect(a.store.getSnapshot().refused.length + b.store.getSnapshot().refused.length).toBe(1));
+    await eventually(() => expect(a.store.getSnapshot().refused.length + b.store.getSnapshot().refused.length).toBe(1));
     await Promise.all([sent(a.store), sent(b.store)]);
     const loser = b.store.getSnapshot().refused.length ? b : a;
     const [refused] = loser.store.getSnapshot().refused;
@@ -157,7 +158,7 @@ describe('a job in one browser', () => {
     const { store, timers } = browser(ledger, new MemoryKeeper(), refusing);
     await store.begin();
     store.append([ze('0.2')]);
-    await vi.waitFor(() => expect(store.getSnapshot().sending).toBe('waiting'));
+    await eventually(() => expect(store.getSnapshot().sending).toBe('waiting'));
     expect(timers).toHaveLength(0);
     expect(store.getSnapshot().unsent).toBe(1);
   });
