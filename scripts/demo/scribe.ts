@@ -92,7 +92,7 @@ export class Scribe {
     return new Map(
       points.map(([name, kind = 'socket', more = {}], index) => {
         const pointId = v7();
-        this.say('point.added', { pointId, wayId, fields: { name, room: name.replace(/ light$| \d+$/, ''), kind, order: index + 1, spur: false, switching: kind === 'light' ? 'one-way' : 'none', ...more } });
+        this.say('point.added', { pointId, wayId, fields: { name, room: name.replace(/ light$| \d+$/, ''), kind, order: index + 1, spur: false, unplaced: false, switching: kind === 'light' ? 'one-way' : 'none', ...more } });
         return [name, pointId];
       }),
     );

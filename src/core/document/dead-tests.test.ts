@@ -113,7 +113,7 @@ describe('halving a circuit as the job holds it', () => {
     expect(found.openings).toMatchObject([{ farSide: 'low', boardSide: null }]);
   });
   it('hangs a spur from the last point that is not one', () => {
-    const base = { wayId: 'w', room: null, kind: 'socket', switching: 'none' } as const;
+    const base = { wayId: 'w', room: null, kind: 'socket', switching: 'none', unplaced: false } as const;
     const point = (id: string, order: number, spur = false) => ({ ...base, id, name: id, order, spur });
     expect(treeOfPoints([point('a', 1), point('b', 2, true), point('c', 3, true), point('d', 4)]).map(({ id, after }) => [id, after])).toEqual([['a', null], ['b', 'a'], ['c', 'a'], ['d', 'a']]);
   });

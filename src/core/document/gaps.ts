@@ -6,7 +6,7 @@ import { type BondedService, bondFieldOf, bondedServices } from '../installation
 import { type Way, isSpare } from '../installation/way';
 import type { Judgement } from '../quantity/judgement';
 import { governing } from '../ledger/governing';
-import { type Job, wayOfSubject, waysOf } from '../ledger/job';
+import { type Job, unplacedPoints, wayOfSubject, waysOf } from '../ledger/job';
 import { itemOutcome } from './item-outcome';
 import { repeatsDue } from './repeats';
 import type { Stage } from './stages';
@@ -144,9 +144,11 @@ function isolationGaps(job: Job): Gap[] {
   return loose === 0 ? links : [...links, { stage: 'isolation', severity: 'query', what: `${loose} dead reading${loose === 1 ? '' : 's'} with no isolation in force and no reason`, at: 'isolation' }];
 }
 
-/** What a repair asks to be tested again. */
-const repeatGaps = (job: Job): Gap[] =>
-  repeatsDue(job).map(({ key, test, wayId, repair }) => ({ stage: 'tests', severity: 'missing', what: `Way ${job.ways.get(wayId)?.number ?? ''}: ${measurementOf(test).name} again, after the repair (${repair.what})`, at: key }));
+/** What a repair asks to be tested again, and points whose circuit is not known. */
+const repeatGaps = (job: Job): Gap[] => [
+  ...unplacedPoints(job).map((point): Gap => ({ stage: 'tests', severity: 'query', what: `${point.name}: on which circuit it is`, at: 'which' })),
+  ...repeatsDue(job).map(({ key, test, wayId, repair }): Gap => ({ stage: 'tests', severity: 'missing', what: `Way ${job.ways.get(wayId)?.number ?? ''}: ${measurementOf(test).name} again, after the repair (${repair.what})`, at: key })),
+];
 
 function circuitGaps(job: Job): Gap[] {
   if (job.boards.size === 0) return [{ stage: 'circuits', severity: 'missing', what: 'A consumer unit or distribution board', at: 'boards' }];

@@ -16,6 +16,8 @@ export const pointFields = z.object({
   spur: z.boolean(),
   /** How it is switched: what has to be tried in every position. */
   switching: z.enum(switchings),
+  /** It did not answer on its circuit, and which one it is on is not known yet. */
+  unplaced: z.boolean(),
 });
 export type Point = z.infer<typeof pointFields> & { readonly id: string; readonly wayId: string };
 

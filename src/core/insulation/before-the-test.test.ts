@@ -7,7 +7,7 @@ import { proposeTestVoltage } from './test-voltage';
 
 const pack = editionPack('bs7671-2018-a2');
 const way = (fields: Partial<Way>): Way => ({ id: 'w', boardId: 'b', number: 1, ...fields });
-const point = (fields: Partial<Point>): Point => ({ id: 'p', wayId: 'w', name: 'Hall', room: 'Hall', kind: 'light', order: 1, spur: false, switching: 'none', ...fields });
+const point = (fields: Partial<Point>): Point => ({ id: 'p', wayId: 'w', name: 'Hall', room: 'Hall', kind: 'light', order: 1, spur: false, unplaced: false, switching: 'none', ...fields });
 const whats = (...args: Parameters<typeof insulationPreparation>) => insulationPreparation(...args).map(({ what }) => what).join('; ');
 
 describe('what comes out before 500 V', () => {

@@ -146,7 +146,7 @@ describe('admission', () => {
 
 describe('points', () => {
   const pointId = '0195a000-0000-7000-8000-0000000000d1';
-  const fields = { name: 'Hall', room: 'Hall', kind: 'socket', order: 1, spur: false, switching: 'none' } as const;
+  const fields = { name: 'Hall', room: 'Hall', kind: 'socket', order: 1, spur: false, unplaced: false, switching: 'none' } as const;
 
   it('belong to a way that is there, are there once, and move only to a way that is there', () => {
     const { s, way } = withWay();

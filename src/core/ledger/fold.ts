@@ -191,7 +191,7 @@ function apply(job: Draftable, entry: Exclude<Entry, { kind: 'reading.taken' }>,
     }
     case 'point.moved': {
       const point = job.points.get(entry.body.pointId);
-      if (point) job.points.set(point.id, { ...point, wayId: entry.body.wayId, order: entry.body.order });
+      if (point) job.points.set(point.id, { ...point, wayId: entry.body.wayId, order: entry.body.order, unplaced: false });
       return;
     }
     case 'item.marked':

@@ -17,11 +17,22 @@ export function governing(job: Job, key: SlotKey): EntryOf<'reading.taken'> | nu
   const readings = parts.length === 0 ? own : [...own, ...partsOf(job, key.slice(0, at), parts)];
   const rule = measurementOf(test).governs;
   if (rule === 'latest') return (parts.length > 0 && readings.findLast((reading) => reading.body.value.is === 'reversed')) || (own.at(-1) ?? readings.at(-1) ?? null);
+  return worstOf(readings, rule === 'highest' ? 1 : -1);
+}
+
+const worstOf = (readings: readonly EntryOf<'reading.taken'>[], sign: 1 | -1): EntryOf<'reading.taken'> | null =>
+  readings.reduce<EntryOf<'reading.taken'> | null>((worst, reading) => (!worst || compareValues(reading.body.value, worst.body.value, sign) >= 0 ? reading : worst), null);
+
+/** The reading at a point or of one pair that would still govern over a value given for the whole; null where none would. */
+export function outranking(job: Job, key: SlotKey, value: ReadingValue): EntryOf<'reading.taken'> | null {
+  const at = key.indexOf('/');
+  const test = key.slice(at + 1) as TestId;
+  const rule = measurementOf(test).governs;
+  const parts = partsOf(job, key.slice(0, at), countedWith(test));
+  if (rule === 'latest') return parts.find((reading) => reading.body.value.is === 'reversed' && value.is !== 'reversed') ?? null;
   const sign = rule === 'highest' ? 1 : -1;
-  return readings.reduce<EntryOf<'reading.taken'> | null>((worst, reading) => {
-    if (!worst) return reading;
-    return compareValues(reading.body.value, worst.body.value, sign) >= 0 ? reading : worst;
-  }, null);
+  const worst = worstOf(parts, sign);
+  return worst && compareValues(worst.body.value, value, sign) > 0 ? worst : null;
 }
 
 function partsOf(job: Job, subject: string, parts: readonly TestId[]): EntryOf<'reading.taken'>[] {

@@ -71,12 +71,15 @@ export function pointsOf(job: Job, wayId: string): readonly Point[] {
   let byWay = pointsByWay.get(job.points);
   if (!byWay) {
     byWay = new Map();
-    for (const point of [...job.points.values()].sort((a, b) => a.order - b.order)) byWay.set(point.wayId, [...(byWay.get(point.wayId) ?? []), point]);
+    for (const point of [...job.points.values()].filter((each) => !each.unplaced).sort((a, b) => a.order - b.order)) byWay.set(point.wayId, [...(byWay.get(point.wayId) ?? []), point]);
     pointsByWay.set(job.points, byWay);
   }
   return byWay.get(wayId) ?? [];
 }
 const pointsByWay = new WeakMap<Job['points'], Map<string, Point[]>>();
+
+/** Points that answered on no circuit so far. */
+export const unplacedPoints = (job: Job): Point[] => [...job.points.values()].filter((point) => point.unplaced);
 
 /** Readings that were not struck, oldest first. */
 export const standing = (readings: readonly Reading[] | undefined): EntryOf<'reading.taken'>[] =>

@@ -82,10 +82,10 @@ const addConnected = (body: unknown): unknown => ({ connected: null, ...((body ?
 /** Nothing that was said before reads otherwise: only more can be said. */
 const unchanged = (body: unknown): unknown => body;
 
-/** point.added 1 → 2: how the point is switched. */
+/** point.added 1 → 2: how the point is switched, and whether its circuit is known. */
 function addSwitching(body: unknown): unknown {
   const { fields, ...rest } = (body ?? {}) as { fields?: object };
-  return { ...rest, fields: { switching: 'none', ...fields } };
+  return { ...rest, fields: { switching: 'none', unplaced: false, ...fields } };
 }
 
 /** observation.noted 1 → 2: a changed proposal keeps the inspector's reason. */

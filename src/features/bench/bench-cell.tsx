@@ -76,17 +76,17 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
     else setProblem(outcome.reason);
     return outcome.ok;
   };
+  // What the bench holds outlives this render: it writes and records in the light of the job as it stands then.
+  const latest = useRef({ record, write: (typed: string): void => void typed });
+  const inUse = (typed: string) => hold({ place: { on, test }, label, text: typed, put: (next) => latest.current.write(next), record: (value) => latest.current.record(value), next: () => goTo({ sequence }) });
   const put = (typed: string) => {
     typing.current = true;
     setText(typed);
     inUse(typed);
   };
-  // What is held outlives this render: it records in the light of the job as it stands then.
-  const latest = useRef({ record, put });
   useEffect(() => {
-    latest.current = { record, put };
+    latest.current = { record, write: put };
   });
-  const inUse = (typed: string) => hold({ place: { on, test }, label, text: typed, put: (next) => latest.current.put(next), record: (value) => latest.current.record(value), next: () => goTo({ sequence }) });
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const input = event.currentTarget;

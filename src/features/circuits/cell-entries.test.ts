@@ -39,6 +39,8 @@ describe('typing into the circuit ledger', () => {
     [1, 'cable', '7/1', /not a cable/],
     [1, 'method', 'D', /reference method/],
     [1, 'maxZs', '1', /nothing to type/],
+    [4, 'r1r2', '0.01', /stands at Utility room 3 and governs/],
+    [8, 'ir-le', '>999', /stands as insulation resistance, neutral to earth and governs/],
   ])('way %i %s refuses %j', (way, id, text, problem) => {
     const result = typed(way, id, text);
     expect(result.ok ? '' : result.problem).toMatch(problem);

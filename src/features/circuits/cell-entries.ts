@@ -2,7 +2,7 @@ import type { EditionPack } from '../../core/edition/pack';
 import type { Way } from '../../core/installation/way';
 import type { Job } from '../../core/ledger/job';
 import { slotKey, measurementOf } from '../../core/installation/measurement';
-import { governing } from '../../core/ledger/governing';
+import { governing, outranking } from '../../core/ledger/governing';
 import { parseReading } from '../../core/quantity/parse-reading';
 import { showValue } from '../../core/quantity/reading-value';
 import type { NewEntry } from '../ledger/job-store';
@@ -31,6 +31,11 @@ export function cellEntries(column: Column, way: Way, text: string, job: Job, pa
   const on = { of: 'way', id: way.id } as const;
   if (text.trim() === '') return { ok: true, entries: clearEntries(job, on, column.test) };
   const parsed = parseReading(text, measurementOf(column.test).spec);
+  const worse = parsed.ok ? outranking(job, slotKey(on, column.test), parsed.value) : null;
+  if (worse) {
+    const point = worse.body.on.of === 'point' ? job.points.get(worse.body.on.id) : undefined;
+    return { ok: false, problem: `${showValue(worse.body.value)} stands ${point ? `at ${point.name}` : `as ${measurementOf(worse.body.test).name}`} and governs: correct it at its bench.` };
+  }
   return parsed.ok ? { ok: true, entries: readingEntries(job, on, column.test, parsed, inHand) } : parsed;
 }
 

@@ -74,6 +74,9 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
             {standing.seq === null ? ', not yet sent' : `, entry ${standing.seq}`}
             {standing.body.instrumentId && `, ${job.instruments.get(standing.body.instrumentId)?.serial ?? ''}`}
             {standing.body.leadNullOhms && `, lead null ${standing.body.leadNullOhms} Ω`}
+            {standing.body.on.of === 'point' && `, at ${job.points.get(standing.body.on.id)?.name ?? 'a point'}`}
+            {standing.body.test !== test && standing.body.on.of === 'way' && `, as ${measurementOf(standing.body.test).name}`}
+            {standing.body.connected && `, still connected: ${standing.body.connected}`}
             {standing.body.reason && `. ${standing.body.reason}`}
           </p>
         )}

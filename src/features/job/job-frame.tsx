@@ -5,9 +5,8 @@ import { usePathname } from 'next/navigation';
 import { useEffect, useMemo, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { missing } from '../../core/document/gaps';
-import { planOfTests } from '../../core/document/plan';
 import { isolationState, mayEnergise } from '../../core/isolation/isolation';
-import { stageTitle, stages } from '../../core/document/stages';
+import { isUntouched, stageTitle, stages } from '../../core/document/stages';
 import { resultVerdicts } from '../../core/document/verdicts';
 import { useJob } from '../ledger/job-provider';
 
@@ -21,7 +20,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const fails = results.filter(([, j]) => j.verdict === 'fails').length;
   const doubts = results.filter(([, j]) => j.verdict === 'doubt').length;
   const next = job.issued ? null : (lacking[0] ?? null);
-  const deadLeft = useMemo(() => planOfTests(job).steps.some((step) => !step.live && step.state !== 'done'), [job]);
+  const notBegun = useMemo(() => new Set(stages.filter((stage) => isUntouched(job, stage))), [job]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -62,7 +61,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
             const here = path.endsWith(`/${stage}`);
             const count = lacking.filter((gap) => gap.stage === stage).length;
             const isNext = next?.stage === stage;
-            const isUntouched = (stage === 'isolation' && job.isolations.length === 0) || (stage === 'tests' && deadLeft) || (stage === 'observations' && job.observations.length === 0);
+            const untouched = notBegun.has(stage);
             return (
               <Link
                 key={stage}
@@ -72,8 +71,8 @@ export function JobFrame({ children }: { children: ReactNode }) {
               >
                 {stageTitle[stage]}
                 <span className="text-xs text-faint">
-                  {count > 0 ? count : isUntouched ? '–' : '✓'}
-                  <span className="sr-only">{count > 0 ? ' missing' : isUntouched ? ' not complete' : ' complete'}</span>
+                  {count > 0 ? count : untouched ? '–' : '✓'}
+                  <span className="sr-only">{count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}</span>
                 </span>
               </Link>
             );

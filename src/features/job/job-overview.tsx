@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { missing } from '../../core/document/gaps';
 import { resultVerdicts } from '../../core/document/verdicts';
-import { stagePurpose, stageTitle, stages } from '../../core/document/stages';
+import { isUntouched, stagePurpose, stageTitle, stages } from '../../core/document/stages';
 import { type SlotKey, measurementOf } from '../../core/installation/measurement';
 import { governing } from '../../core/ledger/governing';
 import { wayOfSubject } from '../../core/ledger/job';
@@ -39,7 +39,7 @@ export function JobOverview() {
                   <span className="block text-sm text-faint">{open[0] ? `First: ${open[0].what}` : stagePurpose[stage]}</span>
                 </span>
                 <span className={stage === nextStage ? 'rounded-md bg-next px-2 py-0.5 font-semibold text-on-next' : 'text-sm'}>
-                  {open.length > 0 ? `${open.length} missing` : stage === nextStage ? 'sign and issue' : '✓ complete'}
+                  {open.length > 0 ? `${open.length} missing` : stage === nextStage ? 'sign and issue' : isUntouched(job, stage) ? '–' : '✓ complete'}
                 </span>
               </li>
             );

@@ -21,7 +21,7 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
     if (!parsed.ok) return setProblem(parsed.problem);
     const from = Math.max(0, ...here.map((point) => point.order));
     setProblem(null);
-    const added = parsed.points.map((fields, i): NewEntry => ({ kind: 'point.added', body: { pointId: v7(), wayId: way.id, fields: { ...fields, order: from + i + 1, spur: false, switching: way.load === 'lighting' ? 'one-way' : 'none' } } }));
+    const added = parsed.points.map((fields, i): NewEntry => ({ kind: 'point.added', body: { pointId: v7(), wayId: way.id, fields: { ...fields, order: from + i + 1, spur: false, unplaced: false, switching: way.load === 'lighting' ? 'one-way' : 'none' } } }));
     if (record([...added, { kind: 'way.described', body: { wayId: way.id, fields: { points: here.length + added.length } } }])) setTyped('');
   };
   return (

@@ -6,6 +6,7 @@ import { v7 } from 'uuid';
 import { highestStep3, ringOfWay, ringReport } from '../../core/document/ring-of-way';
 import { type TestId, measurementOf } from '../../core/installation/measurement';
 import type { Way } from '../../core/installation/way';
+import { pointsOf, unplacedPoints } from '../../core/ledger/job';
 import { showValue } from '../../core/quantity/reading-value';
 import { Button } from '../../ui/button';
 import { BenchCell } from '../bench/bench-cell';
@@ -91,8 +92,9 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
                       {point.name}
                       {point.spur && <span className="text-xs text-faint">spur</span>}
                       {!job.issued && (
-                        <select aria-label={`${point.name} is on another circuit`} title="It does not answer here: on which circuit is it?" value="" className="min-h-7 w-9 rounded-md border border-transparent bg-transparent text-xs text-faint hover:border-rule-strong max-md:min-h-11" onChange={(e) => e.target.value && record([{ kind: 'point.moved', body: { pointId: point.id, wayId: e.target.value, order: point.order } }])}>
+                        <select aria-label={`${point.name} does not answer here`} title="It does not answer here: on which circuit is it?" value="" className="min-h-7 w-9 rounded-md border border-transparent bg-transparent text-xs text-faint hover:border-rule-strong max-md:min-h-11" onChange={(e) => e.target.value && record([e.target.value === 'unknown' ? { kind: 'point.described', body: { pointId: point.id, fields: { unplaced: true } } } : { kind: 'point.moved', body: { pointId: point.id, wayId: e.target.value, order: point.order } }])}>
                           <option value="">→</option>
+                          <option value="unknown">which circuit?</option>
                           {others.map((other) => (
                             <option key={other.id} value={other.id}>
                               {other.number} {other.description ?? ''}
@@ -112,6 +114,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
             </tbody>
           </table>
           <AddPoints way={way} record={record} />
+          <WhichCircuit />
           {!sameSide && points.length > 0 && !job.issued && (
             <Button look="quiet" onClick={() => setSameSide(true)}>
               Link the legs same side on purpose: it places a joint
@@ -132,6 +135,36 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
         </div>
       </div>
     </div>
+  );
+}
+
+/** Points that answered on no circuit yet: where each is found, it goes, with what was read on it. */
+function WhichCircuit() {
+  const { job } = useJob();
+  const { record } = useBench();
+  const points = unplacedPoints(job);
+  if (points.length === 0) return null;
+  return (
+    <section aria-labelledby="which" className="pt-3">
+      <h3 id="which" className="border-b border-rule-strong pb-1 text-base">
+        Which circuit?
+      </h3>
+      <ul>
+        {points.map((point) => (
+          <li key={point.id} className="flex items-center justify-between gap-2 border-b border-rule py-1">
+            {point.name}
+            <select aria-label={`${point.name} is on`} disabled={job.issued !== null} value="" className="min-h-8 min-w-0 max-w-60 rounded-md border border-rule-strong bg-sheet px-1.5 text-sm max-md:min-h-11" onChange={(event) => event.target.value && record([{ kind: 'point.moved', body: { pointId: point.id, wayId: event.target.value, order: pointsOf(job, event.target.value).length + 1 } }])}>
+              <option value="">answers on…</option>
+              {[...job.ways.values()].filter((way) => way.arrangement !== 'spare').map((way) => (
+                <option key={way.id} value={way.id}>
+                  {way.number} {way.description ?? ''}
+                </option>
+              ))}
+            </select>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
