@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
+import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
 import { ensureBuilt } from './setup/application.mjs';
 import { ensureChromium } from './setup/browser.mjs';
@@ -63,18 +64,20 @@ try {
     await ensureBuilt();
     const app = await serveDemo('bench');
     let served;
+    let benches;
     try {
       const { figures, note } = measure('server.ts', app.env);
       served = [...figures, ...(await browserFigures(app, note.split('\n').at(-1)))];
+      benches = await benchFigures(app);
     } finally {
       await app.stop();
     }
     served.push(await warmStart());
-    say(`\n${table(served)}`);
+    say(`\n${table(served)}\n\n${table(benches)}`);
     const machine = `${cpus()[0].model.trim()}, ${cpus().length} cores, Node ${process.versions.node}`;
     const file = join(root, 'docs', 'benchmarks.md');
     const page = readFileSync(file, 'utf8');
-    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n`;
+    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n\n### Dead-test benches\n\n${table(benches)}\n`;
     writeFileSync(file, page.replace(/(<!-- figures -->\n)[\s\S]*?(<!-- end -->)/, (_, open, close) => `${open}${figures}${close}`));
   }
 } catch (error) {

@@ -78,18 +78,21 @@ export function requiredBonding(
   tailsCsaMm2: number,
 ): { readonly earthingMm2: Exact; readonly bondingMm2: Exact; readonly working: readonly string[] } {
   const tails = exact(tailsCsaMm2);
-  const byTable = tailsCsaMm2 <= 16 ? tails : tailsCsaMm2 <= 35 ? exact(16) : divide(tails, exact(2));
+  const { earthingByTails, bondingMm2 } = pack.design;
+  const step = earthingByTails.find((each) => each.tailsUpToMm2 === null || tailsCsaMm2 <= each.tailsUpToMm2)?.leastMm2 ?? 'as the tails';
+  const byTable = step === 'as the tails' ? tails : step === 'half the tails' ? divide(tails, exact(2)) : exact(step);
   const half = divide(byTable, exact(2));
-  const atLeastSix = isAtMost(half, exact(6)) ? exact(6) : isAtMost(half, exact(25)) ? half : exact(25);
+  const [least, atMost] = [exact(bondingMm2.least), exact(bondingMm2.most)];
+  const bonding = isAtMost(half, least) ? least : isAtMost(half, atMost) ? half : atMost;
   const row = pack.protectiveMultipleEarthing.find((r) => r.neutralUpToMm2 === null || tailsCsaMm2 <= r.neutralUpToMm2);
   const pme = earthing === 'TN-C-S' && row ? exact(row.leastMm2) : exact(0);
   const most = (a: Exact, b: Exact) => (isAtMost(a, b) ? b : a);
   return {
     earthingMm2: most(byTable, pme),
-    bondingMm2: most(atLeastSix, pme),
+    bondingMm2: most(bonding, pme),
     working: [
       `Table 54.7: tails ${tailsCsaMm2} mm² ask for an earthing conductor of ${toShortest(byTable, 2)} mm²`,
-      `Main bonding: half of that, at least 6, need not exceed 25: ${toShortest(atLeastSix, 2)} mm² (544.1.1)`,
+      `Main bonding: half of that, at least ${bondingMm2.least}, need not exceed ${bondingMm2.most}: ${toShortest(bonding, 2)} mm² (544.1.1)`,
       ...(earthing === 'TN-C-S' ? [`Table 54.8 (PME): at least ${toShortest(pme, 0)} mm² for both, whatever is calculated`] : []),
     ],
   };

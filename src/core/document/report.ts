@@ -233,7 +233,7 @@ function circuitRow(job: Job, way: Way): CircuitRow {
   const at = (test: TestId) => shown(job, on, test) ?? '—';
   const spare = isSpare(way);
   const pack = editionPack(job.opened?.body.edition ?? 'bs7671-2018-a2');
-  const seconds = disconnectionSeconds(way, job.supply.earthing ?? 'TN-S');
+  const seconds = disconnectionSeconds(pack, way, job.supply.earthing ?? 'TN-S');
   const override = job.limits.get(slotKey(on, 'zs'));
   const limit = way.deviceStandard && way.deviceAmps ? loopLimit(pack, { standard: way.deviceStandard, type: way.deviceType ?? '', ratingAmps: way.deviceAmps }, seconds) : null;
   const instrument = governing(job, slotKey(on, 'ir-le'));

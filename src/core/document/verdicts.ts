@@ -157,7 +157,7 @@ function judgeWayZs(job: Job, pack: EditionPack, on: Subject, way: Way | null, v
   return judgeZs(value, {
     pack,
     device: way?.deviceStandard && way.deviceAmps ? { standard: way.deviceStandard, type: way.deviceType ?? '', ratingAmps: way.deviceAmps } : null,
-    seconds: way ? disconnectionSeconds(way, earthing ?? 'TN-S') : 0.4,
+    seconds: way ? disconnectionSeconds(pack, way, earthing ?? 'TN-S') : 0.4,
     earthing,
     residualMilliamps: way?.residualMilliamps ?? null,
     ze: valueAt(job, supplySubject, 'ze'),

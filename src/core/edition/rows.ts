@@ -104,4 +104,14 @@ export type DesignRules = {
   readonly dropPercent: { readonly lighting: SourcedFigure; readonly other: SourcedFigure };
   readonly hotFactors: Readonly<Record<HotWiring, SourcedFigure>>;
   readonly notExtraneousMegohms: SourcedFigure;
+  /** The longest time a fault may last, in seconds: short for final circuits up to these ratings, long for the rest. */
+  readonly disconnection: {
+    readonly shortUpToAmps: { readonly sockets: number; readonly fixed: number };
+    readonly seconds: Readonly<Record<'TN' | 'TT', { readonly short: number; readonly long: number }>>;
+    readonly source: string;
+  };
+  /** Table 54.7: the earthing conductor by the size of the tails; the size itself, one size, or a share of it. */
+  readonly earthingByTails: readonly { readonly tailsUpToMm2: number | null; readonly leastMm2: number | 'as the tails' | 'half the tails' }[];
+  /** Main bonding: half the earthing conductor, within these sizes in mm² (544.1.1). */
+  readonly bondingMm2: { readonly least: number; readonly most: number };
 };

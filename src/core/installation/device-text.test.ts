@@ -64,5 +64,5 @@ describe('disconnection time', () => {
     [{ load: 'distribution', deviceAmps: 20 }, 'TN-S', 5],
     [{ load: 'sockets', deviceAmps: 32 }, 'TT', 0.2],
     [{ load: 'fixed', deviceAmps: 40 }, 'TT', 1],
-  ] as const)('%o on %s is %d s', (fields, earthing, seconds) => expect(disconnectionSeconds(way(fields), earthing)).toBe(seconds));
+  ] as const)('%o on %s is %d s', (fields, earthing, seconds) => expect(disconnectionSeconds(pack, way(fields), earthing)).toBe(seconds));
 });

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { editionPack } from '../edition/editions';
 import { type Way, disconnectionSeconds, hotWiringOf, isSpare } from './way';
 
+const pack = editionPack('bs7671-2018-a2');
 const way = (more: Partial<Way>): Way => ({ id: 'w', boardId: 'b', number: 1, ...more });
 
 describe('the longest time a fault may last', () => {
@@ -14,9 +16,9 @@ describe('the longest time a fault may last', () => {
     ['a sub-main of 20 A', { load: 'distribution', deviceAmps: 20 }, 5, 1],
     ['nothing described', {}, 0.4, 0.2],
   ] as [string, Partial<Way>, number, number][])('%s', (_name, more, tn, tt) => {
-    expect(disconnectionSeconds(way(more), 'TN-S')).toBe(tn);
-    expect(disconnectionSeconds(way(more), 'TN-C-S')).toBe(tn);
-    expect(disconnectionSeconds(way(more), 'TT')).toBe(tt);
+    expect(disconnectionSeconds(pack, way(more), 'TN-S')).toBe(tn);
+    expect(disconnectionSeconds(pack, way(more), 'TN-C-S')).toBe(tn);
+    expect(disconnectionSeconds(pack, way(more), 'TT')).toBe(tt);
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { EditionPack } from '../edition/pack';
 import { type HotWiring, referenceMethods } from '../edition/rows';
 import type { EarthingSystem } from './supply';
 import { line } from './text';
@@ -38,15 +39,12 @@ export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: 
 
 export const isSpare = (way: Way): boolean => way.arrangement === 'spare';
 
-/**
- * The longest time a fault may last on this circuit, in seconds (411.3.2.2 to 411.3.2.4). Final circuits up to 63 A
- * with socket-outlets and up to 32 A for fixed equipment take the short time; the rest the long one.
- */
-export function disconnectionSeconds(way: Way, earthing: EarthingSystem): number {
-  const amps = way.deviceAmps ?? 0;
-  const short = way.load !== 'distribution' && amps <= (way.load === 'sockets' || way.arrangement === 'ring' ? 63 : 32);
-  if (earthing === 'TT') return short ? 0.2 : 1;
-  return short ? 0.4 : 5;
+/** The longest time a fault may last on this circuit, in seconds, by what it feeds, its rating and the earthing (411.3.2). */
+export function disconnectionSeconds(pack: EditionPack, way: Way, earthing: EarthingSystem): number {
+  const { shortUpToAmps, seconds } = pack.design.disconnection;
+  const most = way.load === 'sockets' || way.arrangement === 'ring' ? shortUpToAmps.sockets : shortUpToAmps.fixed;
+  const isShort = way.load !== 'distribution' && (way.deviceAmps ?? 0) <= most;
+  return seconds[earthing === 'TT' ? 'TT' : 'TN'][isShort ? 'short' : 'long'];
 }
 
 /** How a way's conductors warm, from what its wiring is described as; flat twin-and-earth where nothing is said. */

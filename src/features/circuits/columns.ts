@@ -80,7 +80,7 @@ export const columns: readonly Column[] = [
     id: 'maxZs', sort: 'computed', heading: 'max', spoken: 'maximum Zs', group: 'Live tests', width: '3.4rem', hint: 'Maximum Zs of the edition; a reading is compared with 0.8 of it',
     show: (way, pack, earthing) => {
       if (!way.deviceStandard || !way.deviceAmps) return '';
-      const limit = loopLimit(pack, { standard: way.deviceStandard, type: way.deviceType ?? '', ratingAmps: way.deviceAmps }, disconnectionSeconds(way, earthing ?? 'TN-S'));
+      const limit = loopLimit(pack, { standard: way.deviceStandard, type: way.deviceType ?? '', ratingAmps: way.deviceAmps }, disconnectionSeconds(pack, way, earthing ?? 'TN-S'));
       return limit.found ? toFixed(limit.maxZs, 2, 'half-up') : 'none';
     },
   },

@@ -29,7 +29,7 @@ export const RingCurve = memo(function RingCurve({ points, readings }: { points:
     <figure aria-label={`Readings along the ring over what a sound one reads. Step 3: ${spoken}`}>
       <div className="h-44" aria-hidden>
         <ResponsiveContainer width="100%" height="100%" minWidth={0}>
-          <ComposedChart data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
+          <ComposedChart accessibilityLayer={false} data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
             <CartesianGrid stroke="var(--rule)" vertical={false} />
             <XAxis dataKey="number" tick={{ fill: 'var(--faint)', fontSize: 12 }} stroke="var(--rule-strong)" />
             <YAxis tick={{ fill: 'var(--faint)', fontSize: 12 }} stroke="var(--rule-strong)" domain={[0, 'auto']} unit=" Ω" width={70} />

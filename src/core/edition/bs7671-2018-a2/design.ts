@@ -25,4 +25,11 @@ export const design: DesignRules = {
     'CPC run separately': { value: '1.04', source: '1 + 0.004 × 10', confidence: 'formula' },
   },
   notExtraneousMegohms: { value: '0.022', source: '230 V ÷ 10 mA − 1 kΩ of body', confidence: 'formula' },
+  disconnection: { shortUpToAmps: { sockets: 63, fixed: 32 }, seconds: { TN: { short: 0.4, long: 5 }, TT: { short: 0.2, long: 1 } }, source: '411.3.2.2 to 411.3.2.4' },
+  earthingByTails: [
+    { tailsUpToMm2: 16, leastMm2: 'as the tails' },
+    { tailsUpToMm2: 35, leastMm2: 16 },
+    { tailsUpToMm2: null, leastMm2: 'half the tails' },
+  ],
+  bondingMm2: { least: 6, most: 25 },
 };
