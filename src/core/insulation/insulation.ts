@@ -91,7 +91,7 @@ export function judgeParallelInsulation(values: readonly ReadingValue[], pack: E
   // Over-range circuits only bring the total down: what the others come to is the most it can be.
   const most = parallelInsulation(values.filter((value) => value.is === 'number'));
   const fails = most !== null && isBelow(most.megohms, minimum);
-  const shown = `${total.atLeast ? 'at least ' : ''}${toShortest(total.megohms, 2)} MΩ`;
+  const shown = fails && total.atLeast ? `at most ${toShortest(most.megohms, 2)} MΩ` : `${total.atLeast ? 'at least ' : ''}${toShortest(total.megohms, 2)} MΩ`;
   return {
     rule: meets ? 'ir.board-meets' : fails ? 'ir.board-below' : 'ir.board-unknown',
     verdict: meets ? 'meets' : fails ? 'fails' : 'doubt',

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { toast } from 'sonner';
 import { type Subject, type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
 import { verdictWord } from '../../core/quantity/judgement';
 import { parseReading, unitWord } from '../../core/quantity/parse-reading';
@@ -38,7 +39,7 @@ function goTo(step: { sequence: number } | { row: number; column: number }): voi
 
 /** One reading at a bench: typed, put by the pad, or taken by the tester with the space bar. */
 export function BenchCell({ on, test, label, sequence, row, column, disabled = false, connected = null, unmarked = false }: Props) {
-  const { job, verdicts, append } = useJob();
+  const { job, verdicts, append, undo } = useJob();
   const { inHand, hold, take, padOpen } = useBench();
   const tester = useTester();
   const key = slotKey(on, test);
@@ -94,7 +95,11 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
     const atStart = input.selectionEnd === 0 || (input.selectionStart === 0 && input.selectionEnd === input.value.length);
     const to =
       event.key === 'Enter' ? { sequence } : event.key === 'ArrowDown' ? { row: row + 1, column } : event.key === 'ArrowUp' ? { row: row - 1, column } : event.key === 'ArrowRight' && atEnd ? { row, column: column + 1 } : event.key === 'ArrowLeft' && atStart ? { row, column: column - 1 } : null;
-    if (event.key === ' ' && !typing.current && tester) {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing.current) {
+      event.preventDefault();
+      const outcome = undo();
+      toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+    } else if (event.key === ' ' && !typing.current && tester) {
       event.preventDefault();
       take({ on, test });
     } else if (event.key === 'Escape') {
@@ -119,7 +124,7 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
           autoComplete="off"
           inputMode={padOpen ? 'none' : 'text'}
           placeholder={isWaiting ? 'reading…' : undefined}
-          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 border-rule focus:border-ink in-data-cupboard:w-28`}
+          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 max-md:scroll-mb-[23rem] max-md:scroll-mt-56 border-rule focus:border-ink in-data-cupboard:w-28`}
           value={text}
           title={stands?.body.reason ?? undefined}
           onChange={(event) => put(event.target.value)}
@@ -127,6 +132,7 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
           onKeyDown={onKeyDown}
           onFocus={(event) => {
             event.target.select();
+            if (padOpen) event.target.scrollIntoView({ block: 'nearest', inline: 'nearest' });
             inUse(text);
           }}
         />

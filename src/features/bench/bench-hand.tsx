@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { isolationState } from '../../core/isolation/isolation';
 import { Button } from '../../ui/button';
 import { useNarrow } from '../../ui/use-narrow';
 import { InHandLine } from '../ledger/in-hand';
@@ -14,6 +15,7 @@ export function BenchHand() {
   const { job } = useJob();
   const { inHand, change, padOpen, openPad } = useBench();
   const isNarrow = useNarrow();
+  const isCovered = job.isolations.some((record) => isolationState(record).inForce);
   const serial = inHand.instrumentId ? job.instruments.get(inHand.instrumentId)?.serial : null;
   const [cupboard, setCupboard] = useState(false);
   useEffect(() => setCupboard(localStorage.getItem(cupboardKey) === 'yes'), []);
@@ -30,7 +32,7 @@ export function BenchHand() {
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-1 print:hidden">
       {isNarrow ? (
-        <details className="w-full">
+        <details className="w-full" open={!isCovered && !inHand.isolationWhy}>
           <summary className="flex min-h-11 items-center text-sm">
             In hand: {serial ?? 'no instrument'} · leads {inHand.leadNullOhms ? `nulled at ${inHand.leadNullOhms} Ω` : 'not nulled'} · {inHand.testVolts ?? 500} V
           </summary>

@@ -18,7 +18,7 @@ export function LeadNullPrompt() {
   if (!due || job.issued) return null;
   return (
     <form
-      className="margin-line flex flex-wrap items-center gap-2 py-1 pl-3 text-sm"
+      className="margin-line flex flex-wrap items-center gap-2 pl-3 text-sm md:py-1"
       onSubmit={(event) => {
         event.preventDefault();
         const read = readLeadNull(typed);
@@ -29,7 +29,7 @@ export function LeadNullPrompt() {
       }}
     >
       <label className="flex flex-wrap items-center gap-2">
-        <span>
+        <span className="max-md:w-full">
           <strong>Null the leads.</strong> {due} Together they showed
         </span>
         <input className="min-h-9 w-20 rounded-md border border-rule-strong bg-sheet px-2 text-right max-md:min-h-11" inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} aria-label="Probes together, ohm" placeholder="0.08" />

@@ -1,10 +1,11 @@
 'use client';
 
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { v7 } from 'uuid';
 import { planOfTests } from '../../core/document/plan';
 import { switchingSteps } from '../../core/continuity/switching';
 import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import type { Point } from '../../core/installation/point';
 import { type Way, isSpare } from '../../core/installation/way';
 import { governing } from '../../core/ledger/governing';
 import { type Job, pointsOf } from '../../core/ledger/job';
@@ -88,7 +89,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
             <thead>
               <tr className="border-b border-rule-strong text-left text-xs">
                 <th className="w-7 px-1 py-1 text-right font-normal text-faint">No.</th>
-                <th className="px-2 font-semibold">Point, from the board</th>
+                <th className="px-2 font-semibold max-md:hidden">Point, from the board</th>
                 {tests.map((test) => (
                   <th key={test} className="font-semibold" title={measurementOf(test).name}>
                     {measurementOf(test).symbol}
@@ -98,19 +99,27 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
             </thead>
             <tbody>
               {points.map((point, row) => (
-                <tr key={point.id} className="border-b border-rule">
-                  <td className="px-1 text-right text-faint">{row + 1}</td>
-                  <td className="px-2">
-                    {point.name}
-                    {point.spur && <span className="pl-1 text-xs text-faint">spur</span>}
-                    {point.switching !== 'none' && point.switching !== 'one-way' && <span className="pl-1 text-xs text-faint">{point.switching}</span>}
-                  </td>
-                  {tests.map((test, column) => (
-                    <td key={test}>
-                      <BenchCell on={{ of: 'point', id: point.id }} test={test} label={`${measurementOf(test).symbol}, point ${row + 1} ${point.name}`} sequence={column < 2 ? row * 10 + column : 2000 + column * 200 + row} row={row} column={column} disabled={test === 'point-switching' && point.switching === 'none'} />
+                <Fragment key={point.id}>
+                  <tr className="md:hidden">
+                    <td className="px-1 text-right text-faint">{row + 1}</td>
+                    <td colSpan={tests.length} className="px-1 pt-1">
+                      <PointName point={point} />
                     </td>
-                  ))}
-                </tr>
+                  </tr>
+                  <tr className="border-b border-rule">
+                    <td className="px-1 text-right text-faint">
+                      <span className="max-md:hidden">{row + 1}</span>
+                    </td>
+                    <td className="px-2 max-md:hidden">
+                      <PointName point={point} />
+                    </td>
+                    {tests.map((test, column) => (
+                      <td key={test}>
+                        <BenchCell on={{ of: 'point', id: point.id }} test={test} label={`${measurementOf(test).symbol}, point ${row + 1} ${point.name}`} sequence={column < 2 ? row * 10 + column : 2000 + column * 200 + row} row={row} column={column} disabled={test === 'point-switching' && point.switching === 'none'} />
+                      </td>
+                    ))}
+                  </tr>
+                </Fragment>
               ))}
             </tbody>
           </table>
@@ -140,6 +149,16 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
       )}
       <LogRepair wayId={way.id} tests={repairTests} />
     </section>
+  );
+}
+
+function PointName({ point }: { point: Point }) {
+  return (
+    <>
+      {point.name}
+      {point.spur && <span className="pl-1 text-xs text-faint">spur</span>}
+      {point.switching !== 'none' && point.switching !== 'one-way' && <span className="pl-1 text-xs text-faint">{point.switching}</span>}
+    </>
   );
 }
 

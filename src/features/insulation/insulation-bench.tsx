@@ -45,7 +45,7 @@ export function InsulationBench({ wayId, go }: { wayId: string | null; go: Go })
             <thead>
               <tr className="border-b border-rule-strong text-left text-xs">
                 <th className="w-7 px-1 py-1 text-right font-normal text-faint">Way</th>
-                <th className="px-2 font-semibold">Circuit</th>
+                <th className="px-2 font-semibold max-md:hidden">Circuit</th>
                 {pairs.map(({ test, heading }) => (
                   <th key={test} className="font-semibold">
                     {heading}
@@ -90,10 +90,20 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
   const twoWay = pointsOf(job, way.id).some((point) => point.switching === 'two-way' || point.switching === 'intermediate');
   return (
     <>
-      <tr className={`border-b border-rule ${isChosen ? 'bg-sheet' : ''}`} onFocus={(event) => event.target instanceof HTMLInputElement && !isChosen && choose()}>
+      <tr className="md:hidden">
         <td className="px-1 text-right text-faint">{way.number}</td>
-        <td className="px-2">
-          <button type="button" aria-pressed={isChosen} onClick={choose} className={`min-h-8 text-left max-md:min-h-11 ${isChosen ? 'font-semibold' : 'hover:underline'}`}>
+        <td colSpan={6} className={`px-2 pt-1 ${isChosen ? 'font-semibold' : ''}`}>
+          <button type="button" aria-pressed={isChosen} onClick={choose} className="min-h-11 text-left">
+            {way.description ?? 'no name yet'}
+          </button>
+        </td>
+      </tr>
+      <tr className={`border-b border-rule ${isChosen ? 'bg-sheet' : ''}`} onFocus={(event) => event.target instanceof HTMLInputElement && !isChosen && choose()}>
+        <td className="px-1 text-right text-faint">
+          <span className="max-md:hidden">{way.number}</span>
+        </td>
+        <td className="px-2 max-md:hidden">
+          <button type="button" aria-pressed={isChosen} onClick={choose} className={`min-h-8 text-left ${isChosen ? 'font-semibold' : 'hover:underline'}`}>
             {way.description ?? 'no name yet'}
           </button>
         </td>
@@ -108,8 +118,10 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
       </tr>
       {twoWay && (
         <tr className="border-b border-rule">
-          <td />
-          <td className="px-2 text-right text-xs text-faint">switches changed over</td>
+          <td className="max-md:text-2xs max-md:text-faint">
+            <span className="md:hidden">over</span>
+          </td>
+          <td className="px-2 text-right text-xs text-faint max-md:hidden">switches changed over</td>
           {changedOver.map((test, column) => (
             <td key={test}>
               <BenchCell on={on} test={test} label={`${measurementOf(test).symbol} changed over, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + 10 + column} row={row * 2 + 1} column={column} connected={connected} />

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { useEffect, useMemo, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { missing } from '../../core/document/gaps';
 import { isolationState, mayEnergise } from '../../core/isolation/isolation';
@@ -35,6 +35,13 @@ export function JobFrame({ children }: { children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey);
   }, [undo]);
 
+  // On a phone the stages run off the side: the one one is in comes into view.
+  const nav = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const here = nav.current?.querySelector<HTMLElement>('[aria-current=page]');
+    if (here && nav.current) nav.current.scrollLeft = here.offsetLeft - nav.current.clientWidth / 2 + here.clientWidth / 2;
+  }, [path]);
+
   return (
     <div className="min-h-dvh">
       <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
@@ -56,7 +63,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
           </button>
           <SendState />
         </div>
-        <nav aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
+        <nav ref={nav} aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
           {stages.map((stage) => {
             const here = path.endsWith(`/${stage}`);
             const count = lacking.filter((gap) => gap.stage === stage).length;
