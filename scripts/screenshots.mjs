@@ -8,6 +8,8 @@ import { root, say } from './setup/state.mjs';
 
 const folder = process.argv[2] ? resolve(process.argv[2]) : join(root, 'docs', 'screenshots');
 const only = process.argv[3];
+/** Looked at when pictures go to a folder of one's own; not among those the README shows. */
+const passing = ['sign-in', 'phone-jobs', 'phone-plan', 'phone-board', 'phone-ring', 'phone-insulation', 'bench-cupboard'];
 mkdirSync(folder, { recursive: true });
 await ensureNodeModules();
 await ensureChromium();
@@ -23,7 +25,7 @@ async function visit(viewport, colorScheme = 'light') {
   return page;
 }
 const shoot = async (page, name) => {
-  if (only && !name.includes(only)) return;
+  if (only ? !name.includes(only) : !process.argv[2] && passing.includes(name)) return;
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(name);
@@ -73,6 +75,11 @@ try {
   await shoot(page, 'bench-ring');
   await bench(page, 'insulation');
   await shoot(page, 'bench-insulation');
+  await page.getByRole('button', { name: 'Dark' }).click();
+  await page.getByRole('button', { name: 'Pad', exact: true }).click();
+  await page.getByLabel(/^L–E, way 6/).click();
+  await shoot(page, 'bench-cupboard');
+  await page.getByRole('button', { name: 'Daylight' }).click();
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { Subject, TestId } from '../../src/core/installation/measurement';
-import { type Line, type Place, TesterLink } from '../../src/features/tester/tester-link';
+import { type Asked, type Line, type Place, TesterLink } from '../../src/features/tester/tester-link';
 import { randomFrom } from '../../src/standins/seeded-random';
 import { eventually } from '../support/eventually';
 import { type TesterReading, testerFormat } from '../../src/standins/tester/messages';
@@ -22,7 +22,7 @@ let requests = 0;
 const newId = () => `0195a000-0000-7000-8000-${String((requests += 1)).padStart(12, '0')}`;
 
 /** A link as a page holds it, with what it recorded; `lines` are the sockets it opened. */
-function page(kept: Record<string, Place> = {}, takes = true) {
+function page(kept: Record<string, Asked> = {}, takes = true) {
   const recorded: { place: Place; reading: TesterReading }[] = [];
   const lines: WebSocket[] = [];
   let places = kept;
@@ -55,7 +55,7 @@ describe('a tester over its link', () => {
     await is('ready');
     expect(link.getSnapshot().instrument).toEqual(instrument);
     link.measure(place('ring-r1'), { way: 1, point: null, testVolts: null });
-    expect(Object.values(places())).toEqual([place('ring-r1')]);
+    expect(Object.values(places())).toEqual([{ ...place('ring-r1'), way: 1, point: null, testVolts: null }]);
     await eventually(() => expect(recorded).toHaveLength(1));
     expect(Number((recorded[0]?.reading.value as { shown: string }).shown)).toBeCloseTo(0.281, 1);
     expect(recorded[0]?.reading).toMatchObject({ leadNullOhms: '0.08', testVolts: null });
@@ -93,6 +93,14 @@ describe('a tester over its link', () => {
     tester = await serve(port);
     await eventually(() => expect(recorded).toHaveLength(1));
     expect(link.getSnapshot().waiting).toHaveLength(0);
+    link.end();
+  });
+  it('asks for it after a reload, though the page never got to', async () => {
+    const { link, recorded, is, places } = page({ [newId()]: { ...place('ring-r2'), way: 1, point: null, testVolts: null } });
+    await is('ready');
+    await eventually(() => expect(recorded).toHaveLength(1));
+    expect(recorded[0]?.place).toMatchObject(place('ring-r2'));
+    await eventually(() => expect(places()).toEqual({}));
     link.end();
   });
   it('says why it cannot, and forgets the place', async () => {

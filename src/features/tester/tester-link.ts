@@ -12,7 +12,9 @@ export type Line = {
 
 /** Where a reading that was asked for belongs. */
 export type Place = { readonly on: Subject; readonly test: TestId };
-export type PlaceKeeper = { load(): Readonly<Record<string, Place>>; keep(places: Readonly<Record<string, Place>>): void };
+/** A place with what the tester was told of it, so that it can be told again. */
+export type Asked = Place & Pick<Measure, 'way' | 'point' | 'testVolts'>;
+export type PlaceKeeper = { load(): Readonly<Record<string, Asked>>; keep(places: Readonly<Record<string, Asked>>): void };
 
 export type TesterState = {
   readonly line: 'connecting' | 'ready' | 'lost';
@@ -46,8 +48,7 @@ const longestWaitMillis = 8_000;
 export class TesterLink {
   private state: TesterState = { line: 'connecting', instrument: null, waiting: [], unplaced: [], refused: null };
   private readonly listeners = new Set<() => void>();
-  private places: Record<string, Place>;
-  private readonly requests = new Map<string, Measure>();
+  private places: Record<string, Asked>;
   private line: Line | null = null;
   private wait = firstWaitMillis;
   private cancelWait: (() => void) | null = null;
@@ -78,12 +79,10 @@ export class TesterLink {
   /** Asks the tester to take a reading here. */
   measure(place: Place, where: Pick<Measure, 'way' | 'point' | 'testVolts'>): void {
     const request = this.options.newId();
-    this.places = { ...this.places, [request]: place };
+    this.places = { ...this.places, [request]: { ...place, ...where } };
     this.options.keeper.keep(this.places);
-    const message: Measure = { format: testerFormat, type: 'measure', request, test: place.test, ...where };
-    this.requests.set(request, message);
     this.change({ refused: null, waiting: Object.values(this.places) });
-    if (this.state.line === 'ready') this.send(message);
+    if (this.state.line === 'ready') this.ask(request);
   }
 
   /** Puts a reading the person took at the tester into a place. */
@@ -111,7 +110,7 @@ export class TesterLink {
     if (message.type === 'hello') {
       this.wait = firstWaitMillis;
       this.change({ line: 'ready', instrument: message.instrument, waiting: Object.values(this.places) });
-      for (const request of this.requests.values()) this.send(request);
+      for (const request of Object.keys(this.places)) this.ask(request);
     } else if (message.type === 'refusal') {
       this.forget(message.request);
       this.change({ refused: message.why });
@@ -135,10 +134,14 @@ export class TesterLink {
   }
 
   private forget(request: string): void {
-    this.requests.delete(request);
     this.places = Object.fromEntries(Object.entries(this.places).filter(([id]) => id !== request));
     this.options.keeper.keep(this.places);
     this.change({ waiting: Object.values(this.places) });
+  }
+
+  private ask(request: string): void {
+    const asked = this.places[request];
+    if (asked) this.send({ format: testerFormat, type: 'measure', request, test: asked.test, way: asked.way, point: asked.point, testVolts: asked.testVolts });
   }
 
   private send(message: ToTester): void {
