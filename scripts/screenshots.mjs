@@ -67,6 +67,8 @@ try {
   await page.getByRole('button', { name: /Porch and gatepost/ }).click();
   await shoot(page, 'bench-board');
   await bench(page, 'continuity');
+  await page.getByLabel('Probes together, ohm').fill('0.08');
+  await page.keyboard.press('Enter');
   await page.getByLabel(/^R1\+R2, point 4/).click();
   await shoot(page, 'bench-continuity');
   await bench(page, 'ring');

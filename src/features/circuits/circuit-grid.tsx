@@ -370,7 +370,8 @@ const Cell = memo(function Cell({ column, at, chosen, typing, type, leave, isNex
 function Figure({ text, due, idle, decimals }: { text: string; due: boolean; idle: boolean; decimals: boolean }) {
   if (text === '') return <span className="flex-1 text-right text-faint">{due ? '…' : idle ? '·' : ''}</span>;
   const match = /^(>?\d+)(\.\d+)?$/.exec(text);
-  if (!match) return <span className="flex-1 truncate text-right font-semibold">{text}</span>;
+  // An unstable figure shows its highest here, where there is room for no more; the panel below shows both.
+  if (!match) return <span className="flex-1 truncate text-right font-semibold">{text.replace(/^[\d.]+~/, '~')}</span>;
   return (
     <span className="flex flex-1 justify-end font-semibold">
       {match[1]}

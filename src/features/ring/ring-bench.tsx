@@ -115,6 +115,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
           </table>
           <AddPoints way={way} record={record} />
           <WhichCircuit />
+          <RingCurve points={points} readings={readings} />
           {!sameSide && points.length > 0 && !job.issued && (
             <Button look="quiet" onClick={() => setSameSide(true)}>
               Link the legs same side on purpose: it places a joint
@@ -123,7 +124,6 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
         </section>
         <div className="space-y-4">
           {points.length > 0 && <RingDrawing points={points} step2={readings.step2} step3={readings.step3} suspect={report?.explanations[0] ?? null} />}
-          <RingCurve points={points} readings={readings} />
           <RingDiagnosis report={report} way={way} points={points} readings={readings}>
             {highest && (
               <Button onClick={take} disabled={job.issued !== null} className="min-h-11">

@@ -25,7 +25,7 @@ export function RingDrawing({ points, step2, step3, suspect }: Props) {
   const [first = 0, second = first] = marked?.sockets ?? [];
   const section = isBetween ? (marked?.sockets.length === 1 ? (marked.place?.includes('leg A') ? [0, share(0)] : [share(points.length - 1), 1]) : [share(first - 1), share(second - 1)]) : null;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`The ring with ${points.length} points${marked ? `; ${marked.title} ${marked.place ?? ''}` : ''}`} className="w-full max-w-3xl">
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`The ring with ${points.length} points${marked ? `; ${marked.title} ${marked.place ?? ''}` : ''}`} className="w-full max-w-xl">
       <path d={arc(0, 1)} fill="none" stroke="var(--rule-strong)" strokeWidth={3} />
       {section && <path d={arc(section[0] ?? 0, section[1] ?? 1)} fill="none" stroke="var(--ink)" strokeWidth={7} strokeDasharray="3 5" />}
       <rect x={centre.x - 46} y={height - 34} width={92} height={28} fill="var(--sheet)" stroke="var(--ink)" />
