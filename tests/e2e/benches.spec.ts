@@ -17,7 +17,7 @@ const bench = async (page: Page, job: string, name: string) => {
 const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
 
 /** Tab after tab until what has the focus is called so: what a person without a mouse does. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
+async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
   for (let step = 0; step < 160; step += 1) {
     const called = await page.evaluate(() => {
       const at = document.activeElement;
@@ -25,7 +25,7 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
       return at?.getAttribute('aria-label') ?? label ?? at?.textContent ?? '';
     });
     if (name.test(called.trim())) return;
-    await page.keyboard.press('Tab');
+    await page.keyboard.press(key);
   }
   throw new Error(`The keyboard never reaches ${name.source}`);
 }
@@ -64,7 +64,7 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
   await page.keyboard.type('utility room 4');
   await press('Enter');
   await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4 Utility room 4/ })).toBeVisible();
-  await page.getByRole('textbox', { name: /^R1\+R2, point 1/ }).focus();
+  await tabTo(page, /^R1\+R2, point 1/, 'Shift+Tab');
   for (let point = 1; point <= 4; point += 1) {
     await expect(page.getByRole('textbox', { name: new RegExp(`^R1\\+R2, point ${point} `) })).toBeFocused();
     await press('Space');
@@ -152,13 +152,42 @@ test.describe('by touch, on a phone', () => {
     await tap('Correct', 'LIM');
     await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4/ })).toHaveValue('LIM');
 
+    await page.getByRole('link', { name: 'Rings' }).tap();
+    await page.getByLabel('Add points').fill('hall, kitchen 2');
+    await page.getByRole('button', { name: 'Add', exact: true }).tap();
+    await page.getByRole('textbox', { name: /^r1, end to end/ }).tap();
+    for (const next of ['rn', 'r2', 'L–N point 1 Hall']) {
+      await tap('Take reading');
+      await expect(pad).toContainText(next);
+    }
+    await page.getByRole('button', { name: 'links made' }).first().tap();
+    await page.getByRole('textbox', { name: /^L–N, point 1 Hall/ }).tap();
+    for (const next of ['L–N point 2', 'L–N point 3', 'L–CPC point 1']) {
+      await tap('Take reading');
+      await expect(pad).toContainText(next);
+    }
+    await page.getByRole('button', { name: 'links in: ✓ out' }).tap();
+    await page.getByRole('button', { name: 'links made' }).last().tap();
+    await page.getByRole('textbox', { name: /^L–CPC, point 1 Hall/ }).tap();
+    for (const next of ['L–CPC point 2', 'L–CPC point 3']) {
+      await tap('Take reading');
+      await expect(pad).toContainText(next);
+    }
+    await tap('Take reading');
+    await expect(page.getByRole('textbox', { name: /^L–CPC, point 3/ })).toHaveValue(/^0\.\d\d$/);
+    await page.getByRole('button', { name: 'links in: ✓ out' }).tap();
+    await page.getByRole('button', { name: /^Record R1\+R2/ }).tap();
+
     await page.getByRole('link', { name: 'Insulation' }).tap();
     await page.getByRole('textbox', { name: /^L–N, way 1 / }).tap();
     await tap('Over range', 'Over range', '2', '.', '4', 'Enter');
     await expect(page.getByTestId('board-total')).toContainText('2.4 MΩ');
     await settled(page);
     const taken = await readings(page, job);
-    expect(taken.map((each) => each.value.is)).toEqual(['number', 'confirmed', 'number', 'confirmed', 'unstable', 'confirmed', 'not-taken', 'over', 'over', 'number']);
+    const ring = taken.filter((each) => each.test.startsWith('ring-') || each.test === 'r1r2');
+    expect(ring.map((each) => each.value.is)).toEqual(Array(10).fill('number'));
+    expect(taken.filter((each) => !ring.includes(each)).map((each) => each.value.is)).toEqual(['number', 'confirmed', 'number', 'confirmed', 'unstable', 'confirmed', 'not-taken', 'over', 'over', 'number']);
+    expect(await entriesOf(page, job, 'link.cleared')).toHaveLength(2);
   });
 });
 

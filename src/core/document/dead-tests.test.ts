@@ -172,6 +172,22 @@ describe('the plan of tests', () => {
   });
 });
 
+describe('a point that does not answer', () => {
+  it('leaves its circuit, is asked for, and goes where it is found with what was read on it', () => {
+    const { s, board, way, at } = lights();
+    const other = s.way(board, 2, ['Outside', 'lights', 1, 'B6', '30 A', '1.5/1', 'C']);
+    s.read(at('Gatepost'), 'point-r1r2', '0.84');
+    s.read(at('Porch'), 'point-r1r2', '0.31');
+    s.say('point.described', { pointId: at('Gatepost').id, fields: { unplaced: true } });
+    expect(ofWay(s, way, 'r1r2')).toBe('0.31');
+    expect(gapsOf(jobOf(s), pack).filter((gap) => gap.stage === 'tests')).toMatchObject([{ severity: 'query', what: 'Gatepost: on which circuit it is' }]);
+    s.say('point.moved', { pointId: at('Gatepost').id, wayId: other, order: 1 });
+    expect(ofWay(s, other, 'r1r2')).toBe('0.84');
+    expect(ofWay(s, way, 'r1r2')).toBe('0.31');
+    expect(gapsOf(jobOf(s), pack).filter((gap) => gap.stage === 'tests')).toEqual([]);
+  });
+});
+
 describe('ways on the wall', () => {
   function three() {
     const s = opened();

@@ -75,6 +75,11 @@ export function BoardWall({ go, chosen }: { go: Go; chosen: string | null }) {
                 <strong>Main switch</strong>
                 <span>{supply.mainSwitchAmps ? `${supply.mainSwitchAmps} A` : ''}</span>
                 <span className="text-xs text-faint">{supply.mainSwitchStandard ?? ''}</span>
+                {job.links.filter((link) => link.clearedAt === null && link.on.of !== 'way').map((link) => (
+                  <span key={link.linkId} className="bg-ink px-1 text-xs font-semibold text-paper">
+                    {link.sort}, {link.where}
+                  </span>
+                ))}
               </div>
               <span className="mt-1 h-6" />
             </li>
