@@ -64,9 +64,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   );
 
   // The link outlives renders: it asks for what stands now when a reading arrives.
-  const now = useRef({ job, inHand, record, instruments, cell });
+  const now = useRef({ job, inHand, change, record, instruments, cell });
   useEffect(() => {
-    now.current = { job, inHand, record, instruments, cell };
+    now.current = { job, inHand, change, record, instruments, cell };
   });
   const [link, setLink] = useState<TesterLink | null>(null);
   useEffect(() => {
@@ -77,7 +77,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       later,
       newId: v7,
       record: (place, reading, instrument) => {
-        const { job, inHand, record, instruments, cell } = now.current;
+        const { job, inHand, change, record, instruments, cell } = now.current;
         if (job.entries.has(reading.id)) return true;
         const brought = [...job.instruments.values()].find((each) => each.serial === instrument.serial);
         const instrumentId = brought?.instrumentId ?? instruments.find((each) => each.serial === instrument.serial)?.id ?? v7();
@@ -85,6 +85,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         const entries = readingEntries(job, place.on, place.test, { value: reading.value, reason: null }, { ...inHand, instrumentId, leadNullOhms: reading.leadNullOhms, testVolts: reading.testVolts });
         const taken = entries.map((entry): NewEntry => (entry.kind === 'reading.taken' ? { ...entry, id: reading.id, madeAt: reading.takenAt } : entry));
         const ok = record([...bring, ...taken]);
+        // The instrument says itself what its leads were nulled at.
+        if (ok && reading.leadNullOhms !== null) change({ instrumentId, leadNullOhms: reading.leadNullOhms, nulledAt: reading.takenAt });
         if (ok && cell && slotKey(cell.place.on, cell.place.test) === slotKey(place.on, place.test)) cell.next();
         return ok;
       },

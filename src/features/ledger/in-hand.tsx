@@ -63,7 +63,8 @@ export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: 
           onChange={(e) => setNullText(e.target.value)}
           onBlur={() => {
             const ok = nullText.trim() === '' || (parseExact(nullText.trim())?.numerator ?? -1n) >= 0n;
-            if (ok) change({ leadNullOhms: nullText.trim() || null });
+            if (nullText.trim() === (inHand.leadNullOhms ?? '')) return;
+            if (ok) change({ leadNullOhms: nullText.trim() || null, nulledAt: nullText.trim() ? new Date().toISOString() : null });
             else setNullText(inHand.leadNullOhms ?? '');
           }}
         />
