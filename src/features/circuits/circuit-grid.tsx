@@ -1,6 +1,7 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { testsDue } from '../../core/document/gaps';
@@ -37,8 +38,12 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
   const focusCell = (at: Place) => grid.current?.querySelector<HTMLElement>(`[data-place="${at.row}-${at.column}"]`)?.focus();
   const moveTo = (row: number, column: number) => {
     const at = { row: Math.min(Math.max(row, 0), rows.length - 1), column: Math.min(Math.max(column, 0), columns.length - 1) };
-    setPlace(at);
-    requestAnimationFrame(() => focusCell(at));
+    // At once: the next key may follow before the next frame.
+    flushSync(() => {
+      setEditing(null);
+      setPlace(at);
+    });
+    focusCell(at);
   };
 
   // A link to a missing reading leads to its cell.
@@ -47,7 +52,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
       const at = decodeURIComponent(location.hash.slice(1));
       const row = ways.findIndex((way) => at.includes(way.id));
       const column = columns.findIndex((c) => at.endsWith(c.sort === 'reading' ? `/${c.test}` : `-${gapFieldOf[c.id] ?? c.id}`));
-      if (row >= 0) moveTo(row, Math.max(column, 0));
+      if (row >= 0) requestAnimationFrame(() => moveTo(row, Math.max(column, 0)));
     };
     follow();
     window.addEventListener('hashchange', follow);
@@ -135,8 +140,8 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
       const leaving: Record<string, [number, number]> = { Enter: [1, 0], ArrowDown: [1, 0], ArrowUp: [-1, 0], ...(editing.overtype ? { ArrowLeft: [0, -1], ArrowRight: [0, 1] } : {}) };
       const step = key === 'Tab' ? ([0, event.shiftKey ? -1 : 1] as const) : leaving[key];
       if (key === 'Escape') {
-        setEditing(null);
-        requestAnimationFrame(() => focusCell(place));
+        flushSync(() => setEditing(null));
+        focusCell(place);
       } else if (step) {
         event.preventDefault();
         finish(step[0], step[1]);

@@ -163,6 +163,27 @@ describe('a job in one browser', () => {
     expect(store.getSnapshot().unsent).toBe(1);
   });
 
+  it('undoes one act at a time, passing over those that stand no longer and those that recorded nothing', async () => {
+    const ledger = new MemoryLedger();
+    const { store } = browser(ledger);
+    await store.begin();
+    store.append([ze('0.2')]);
+    const idOf = () => [...store.getSnapshot().job.entries.keys()].at(-1) ?? '';
+    const first = idOf();
+    store.append([{ ...ze('0.4'), id: '0195a000-0000-7000-8000-0000000000ff' }]);
+    store.append([{ ...ze('0.4'), id: '0195a000-0000-7000-8000-0000000000ff' }]);
+    store.append([]);
+    await sent(store);
+    const other = browser(ledger).store;
+    await other.begin();
+    other.append([{ kind: 'entry.struck', body: { entryId: '0195a000-0000-7000-8000-0000000000ff', why: 'elsewhere' } }]);
+    await sent(other);
+    await store.catchUp();
+    expect(store.undo()).toEqual({ ok: true });
+    expect(store.getSnapshot().job.strikes.has(first)).toBe(true);
+    expect(store.getSnapshot().canUndo).toBe(false);
+  });
+
   it('undoes the last act by striking it, and a correction back to what stood before', async () => {
     const ledger = new MemoryLedger();
     const { store } = browser(ledger);

@@ -82,7 +82,7 @@ export class JobStore {
   private confirmed: Map<string, Entry>;
   private outgoing: Outgoing[] = [];
   private listeners = new Set<() => void>();
-  private undoable: string[][] = [];
+  private undoable: (readonly string[])[] = [];
   private sending: Sending = 'sent';
   private busy = false;
   private loaded = false;
@@ -119,6 +119,10 @@ export class JobStore {
 
   /** Records one act: all of its entries, or none with the reason. */
   append(entries: readonly NewEntry[]): AppendOutcome {
+    return this.act(entries, (ids) => this.undoable.push(ids));
+  }
+
+  private act(entries: readonly NewEntry[], remember: (ids: readonly string[]) => void): AppendOutcome {
     const drafts: Draft[] = [];
     let { job } = this;
     for (const { kind, body, id, madeAt } of entries) {
@@ -131,7 +135,7 @@ export class JobStore {
       job = extend(job, this.asEntry(draft));
     }
     if (drafts.length === 0) return { ok: true };
-    this.undoable.push(drafts.map((draft) => draft.id));
+    remember(drafts.map((draft) => draft.id));
     this.job = job;
     this.take(drafts);
     return { ok: true };
@@ -139,14 +143,16 @@ export class JobStore {
 
   /** Strikes the entries of the last act made here, newest first; entries the ledger never took are simply withdrawn. */
   undo(): AppendOutcome {
-    const ids = this.undoable.pop();
-    if (!ids) return { ok: true };
-    const standing = ids.filter((id) => this.snapshot.job.entries.has(id) && !this.snapshot.job.strikes.has(id)).reverse();
-    const outcome = this.append(standing.map((entryId) => ({ kind: 'entry.struck', body: { entryId, why: 'Undone' } })));
-    this.undoable.pop();
-    if (!outcome.ok) this.undoable.push(ids);
+    for (let ids = this.undoable.pop(); ids; ids = this.undoable.pop()) {
+      const standing = ids.filter((id) => this.job.entries.has(id) && !this.job.strikes.has(id)).reverse();
+      if (standing.length === 0) continue;
+      const outcome = this.act(standing.map((entryId) => ({ kind: 'entry.struck', body: { entryId, why: 'Undone' } })), () => undefined);
+      if (!outcome.ok) this.undoable.push(ids);
+      this.changed();
+      return outcome;
+    }
     this.changed();
-    return outcome;
+    return { ok: true };
   }
 
   /** Takes a refused entry out of this browser: the person has read why. */
