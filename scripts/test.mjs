@@ -67,8 +67,10 @@ try {
     if (runs('e2e')) await ensureChromium();
     if (!existsSync(join(root, 'next-env.d.ts'))) writeFileSync(join(root, 'next-env.d.ts'), '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n');
   });
-  await stage('lint', async () => one(await show(bin('eslint'), ['.', '--max-warnings', '0'])));
-  await stage('types', async () => one(await show(bin('tsc'), ['--noEmit', '-p', '.'])));
+  await Promise.all([
+    stage('lint', async () => one(await show(bin('eslint'), ['.', '--max-warnings', '0']))),
+    stage('types', async () => one(await show(bin('tsc'), ['--noEmit', '-p', '.']))),
+  ]);
   await stage('unit', () => vitest('unit'));
   if (runs('integration') || runs('e2e')) await locked(ensureBuilt);
   await stage('integration', async () => {
