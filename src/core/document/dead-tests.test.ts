@@ -103,6 +103,7 @@ describe('halving a circuit as the job holds it', () => {
     const { located } = look();
     expect(located?.ok && located.location.suspects.map((each) => each.section)).toEqual([at('Gatepost').id]);
     expect(located?.ok && located.location.next).toBeNull();
+    expect(look().observation).toEqual({ item: '5.3', code: 'C2' });
   });
   it('takes the investigation threshold where the circuit only wants a look', () => {
     const { s, way, on, at } = lights();
@@ -110,6 +111,7 @@ describe('halving a circuit as the job holds it', () => {
     s.read(at('Passage'), 'ir-far', '1.5');
     const found = insulationOfWay(jobOf(s), pack, jobOf(s).ways.get(way)!);
     expect(found.lowBelow).toBe('2');
+    expect(found.observation).toEqual({ item: '5.3', code: null });
     expect(found.openings).toMatchObject([{ farSide: 'low', boardSide: null }]);
   });
   it('hangs a spur from the last point that is not one', () => {

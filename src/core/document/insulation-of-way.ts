@@ -1,4 +1,5 @@
 import type { EditionPack } from '../edition/pack';
+import type { Code } from '../inspection/outcome';
 import { type TestId, slotKey } from '../installation/measurement';
 import type { Point } from '../installation/point';
 import type { Way } from '../installation/way';
@@ -16,6 +17,8 @@ export type InsulationOfWay = {
   readonly located: Located | null;
   /** Below this a side counts as low, in megohm. */
   readonly lowBelow: string;
+  /** The inspection item a located fault is noted under, and the usual code: none where it only wants a look. */
+  readonly observation: { readonly item: string; readonly code: Code | null };
 };
 
 /** Megohms of a reading; an over-range one counts as its bound. */
@@ -43,7 +46,7 @@ export function insulationOfWay(job: Job, pack: EditionPack, way: Way): Insulati
   });
   const isLow = worst !== null && worst < limit;
   const asPattern = both !== null && pairs.le === null && pairs.ne === null ? { ...pairs, le: both, ne: both } : pairs;
-  return { pattern: insulationPattern(asPattern, limit), points, tree, openings, located: points.length > 0 && (isLow || openings.length > 0) ? locateFault(tree, openings) : null, lowBelow };
+  return { pattern: insulationPattern(asPattern, limit), points, tree, openings, located: points.length > 0 && (isLow || openings.length > 0) ? locateFault(tree, openings) : null, lowBelow, observation: { item: '5.3', code: lowBelow === minimum ? 'C2' : null } };
 }
 
 /** Points in their order as sections one after another; a spur hangs from the last point that is not one. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parsePoints } from './point';
+import { changesOver, parsePoints, usualPoint } from './point';
 
 const names = (typed: string, taken: string[] = []) => {
   const parsed = parsePoints(typed, taken);
@@ -20,4 +20,20 @@ describe('points as typed', () => {
     expect(parsed.ok && parsed.points.map((point) => point.kind)).toEqual(['light', 'wet room', 'outdoor']);
   });
   it.each(['', ' , ', '4', 'kitchen 0', 'x'.repeat(61)])('refuses %j', (typed) => expect(names(typed)).toMatch(/how many points/));
+});
+
+describe('a point by its circuit', () => {
+  it.each([
+    ['lighting', 'light', 'one-way'],
+    ['sockets', 'socket', 'none'],
+    ['fixed', 'fixed', 'none'],
+    ['distribution', 'fixed', 'none'],
+    [null, 'socket', 'none'],
+  ] as const)('%s: %s, %s', (load, kind, switching) => expect(usualPoint(load)).toEqual({ kind, switching }));
+  it.each([
+    ['none', false],
+    ['one-way', false],
+    ['two-way', true],
+    ['intermediate', true],
+  ] as const)('switched %s is changed over: %s', (switching, over) => expect(changesOver({ switching })).toBe(over));
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { line } from './text';
+import type { Way } from './way';
 
 export const pointKinds = ['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work'] as const;
 
@@ -20,6 +21,15 @@ export const pointFields = z.object({
   unplaced: z.boolean(),
 });
 export type Point = z.infer<typeof pointFields> & { readonly id: string; readonly wayId: string };
+
+/** Whether its switches are changed over between two tests, so that every conductor is tested. */
+export const changesOver = ({ switching }: Pick<Point, 'switching'>): boolean => switching === 'two-way' || switching === 'intermediate';
+
+/** What a point of a circuit usually is, and how it is switched, by what the circuit feeds. */
+export function usualPoint(load: Way['load']): Pick<Point, 'kind' | 'switching'> {
+  if (load === 'lighting') return { kind: 'light', switching: 'one-way' };
+  return { kind: load === 'fixed' || load === 'distribution' ? 'fixed' : 'socket', switching: 'none' };
+}
 
 const outdoors = /garden|outside|gate|drive|patio|outdoor/i;
 const wet = /bath|shower|ensuite|en-suite|wc/i;

@@ -1,5 +1,5 @@
 import type { Board } from '../installation/board';
-import type { Point } from '../installation/point';
+import { type Point, changesOver } from '../installation/point';
 import type { Supply } from '../installation/supply';
 import type { Way } from '../installation/way';
 
@@ -11,7 +11,7 @@ export function insulationPreparation(way: Way, points: readonly Point[], board:
   const list: Preparation[] = [{ what: 'Warn everybody; nobody touches the circuit', why: '500 V DC, and a long circuit stays charged: let it discharge.' }];
   const add = (when: boolean, what: string, why: string) => when && list.push({ what, why });
   add(way.load === 'lighting', 'Lamps out, switches closed', 'A lamp left in reads as a fault between line and neutral.');
-  add(points.some((point) => point.switching === 'two-way' || point.switching === 'intermediate'), 'Two-way switches: test, change over, test again', 'In one position a strapper and what hangs on it are not tested.');
+  add(points.some(changesOver), 'Two-way switches: test, change over, test again', 'In one position a strapper and what hangs on it are not tested.');
   add(way.load === 'sockets' || way.arrangement === 'ring', 'Everything unplugged, fused connections off', 'Plugs with chargers, neons and surge strips pull line to neutral down.');
   add(way.load === 'fixed' || /boiler|oven|hob|cooker|heater|pump|fan/.test(words), 'Fixed appliances isolated at their own switch', 'Elements read as a fault, electronics are damaged.');
   add(/dimmer|sensor|pir|touch|smart|led driver|timer|photocell/.test(words), 'Dimmers and electronic controls out or bridged', 'They do not stand 500 V.');

@@ -16,7 +16,7 @@ import { AddPoints } from '../points/add-points';
 export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
   const { job, jobId } = useJob();
   const { record } = useBench();
-  const { points, located, openings } = state;
+  const { points, located, openings, observation } = state;
   if (points.length === 0) {
     return (
       <div>
@@ -73,7 +73,7 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
         </p>
       ))}
       {found && !job.issued && (
-        <Link href={`/jobs/${jobId}/observations?item=5.3&code=C2&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`} className={`${linkLook('plain')} mt-2`}>
+        <Link href={`/jobs/${jobId}/observations?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`} className={`${linkLook('plain')} mt-2`}>
           Write the observation
         </Link>
       )}

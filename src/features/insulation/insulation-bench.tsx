@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { insulationOfWay } from '../../core/document/insulation-of-way';
 import { valueAt } from '../../core/document/verdicts';
 import { type TestId, measurementOf, slotKey } from '../../core/installation/measurement';
+import { changesOver } from '../../core/installation/point';
 import { type Way, isSpare } from '../../core/installation/way';
 import { judgeParallelInsulation } from '../../core/insulation/insulation';
 import { insulationPreparation } from '../../core/insulation/preparation';
@@ -87,7 +88,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
   const on = { of: 'way', id: way.id } as const;
   const lowest = governing(job, slotKey(on, 'ir-le'));
   const verdict = verdicts.get(slotKey(on, 'ir-le'))?.verdict;
-  const twoWay = pointsOf(job, way.id).some((point) => point.switching === 'two-way' || point.switching === 'intermediate');
+  const twoWay = pointsOf(job, way.id).some(changesOver);
   return (
     <>
       <tr className="md:hidden">

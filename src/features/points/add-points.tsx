@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { parsePoints } from '../../core/installation/point';
+import { parsePoints, usualPoint } from '../../core/installation/point';
 import type { Way } from '../../core/installation/way';
 import { pointsOf } from '../../core/ledger/job';
 import { Button } from '../../ui/button';
@@ -17,11 +17,12 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
   if (job.issued) return null;
   const add = () => {
     const here = pointsOf(job, way.id);
-    const parsed = parsePoints(typed, here.map((point) => point.name), way.load === 'lighting' ? 'light' : way.load === 'fixed' || way.load === 'distribution' ? 'fixed' : 'socket');
+    const usual = usualPoint(way.load);
+    const parsed = parsePoints(typed, here.map((point) => point.name), usual.kind);
     if (!parsed.ok) return setProblem(parsed.problem);
     const from = Math.max(0, ...here.map((point) => point.order));
     setProblem(null);
-    const added = parsed.points.map((fields, i): NewEntry => ({ kind: 'point.added', body: { pointId: v7(), wayId: way.id, fields: { ...fields, order: from + i + 1, spur: false, unplaced: false, switching: way.load === 'lighting' ? 'one-way' : 'none' } } }));
+    const added = parsed.points.map((fields, i): NewEntry => ({ kind: 'point.added', body: { pointId: v7(), wayId: way.id, fields: { ...fields, order: from + i + 1, spur: false, unplaced: false, switching: usual.switching } } }));
     if (record([...added, { kind: 'way.described', body: { wayId: way.id, fields: { points: here.length + added.length } } }])) setTyped('');
   };
   return (
