@@ -10,7 +10,7 @@ const securityHeaders = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
-  serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg'],
+  serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg', 'esbuild'],
   outputFileTracingIncludes: { '/api/**': ['./src/documents/fonts/*.ttf'] },
   headers: async () => [{ source: '/:path*', headers: securityHeaders }],
 };

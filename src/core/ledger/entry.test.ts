@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readDraft, upcast } from './entry';
+import { readDraft, readEntry, upcast } from './entry';
 import { currentVersion, entryKindNames, entryKinds } from './kinds';
 
 const id = '0195a000-0000-7000-8000-000000000001';
@@ -25,6 +25,11 @@ describe('reading an entry from outside', () => {
   });
 
   it.each([null, 7, 'text', [], undefined])('refuses %j', (value) => expect(readDraft(value).ok).toBe(false));
+
+  it('reads one of the ledger with its maker and number, and refuses one without', () => {
+    expect(readEntry(raw({ madeBy: 'p', seq: 4, smuggled: 1 }))).toEqual({ ok: true, entry: { ...raw(), madeBy: 'p', seq: 4 } });
+    for (const part of [{ seq: 4 }, { madeBy: '', seq: 4 }, { madeBy: 'p', seq: 0 }, { madeBy: 'p', seq: null }, { madeBy: 'p', seq: 4, version: 2 }]) expect(readEntry(raw(part)).ok).toBe(false);
+  });
 
   it('drops fields it does not know, so that nothing unread is sealed', () => {
     const read = readDraft(raw({ body: { name: 'A', smuggled: true } }));

@@ -47,6 +47,18 @@ export function readDraft(raw: unknown): ReadDraft {
   return { ok: true, draft: { ...parsed.data, version: current, body: body.data } as Draft };
 }
 
+const numbered = z.object({ madeBy: z.string().min(1), seq: z.number().int().min(1) });
+
+export type ReadEntry = { ok: true; entry: Entry } | { ok: false; problem: string };
+
+/** Reads an entry that the ledger has numbered: as a draft, with its maker and its number. */
+export function readEntry(raw: unknown): ReadEntry {
+  const read = readDraft(raw);
+  if (!read.ok) return read;
+  const parsed = numbered.safeParse(raw);
+  return parsed.success ? { ok: true, entry: { ...read.draft, ...parsed.data } } : { ok: false, problem: `Not an entry of the ledger: ${firstIssue(parsed.error)}` };
+}
+
 /** Carries a body of an older version up through every later one. */
 export function upcast(body: unknown, version: number, upcasts: readonly ((body: unknown) => unknown)[]): unknown {
   return upcasts.slice(version - 1).reduce((current, step) => step(current), body);

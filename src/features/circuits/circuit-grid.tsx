@@ -10,6 +10,7 @@ import type { Way } from '../../core/installation/way';
 import { waysOf } from '../../core/ledger/job';
 import { verdictWord } from '../../core/quantity/judgement';
 import { unitWord } from '../../core/quantity/parse-reading';
+import { usePlace } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import type { NewEntry } from '../ledger/job-store';
 import type { InHand } from '../ledger/record-reading';
@@ -29,6 +30,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
   const { job, pack, append, undo, verdicts, gaps } = useJob();
   const ways = useMemo(() => waysOf(job, boardId), [job, boardId]);
   const rows = useMemo<(Way | null)[]>(() => (job.issued ? ways : [...ways, null]), [job.issued, ways]);
+  const { target } = usePlace();
   const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<Editing | null>(null);
   const [doubtful, setDoubtful] = useState<ReadonlyMap<string, Doubtful>>(new Map());
@@ -48,17 +50,12 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
 
   // A link to a missing reading leads to its cell.
   useEffect(() => {
-    const follow = () => {
-      const at = decodeURIComponent(location.hash.slice(1));
-      const row = ways.findIndex((way) => at.includes(way.id));
-      const column = columns.findIndex((c) => at.endsWith(c.sort === 'reading' ? `/${c.test}` : `-${gapFieldOf[c.id] ?? c.id}`));
-      if (row >= 0) requestAnimationFrame(() => moveTo(row, Math.max(column, 0)));
-    };
-    follow();
-    window.addEventListener('hashchange', follow);
-    return () => window.removeEventListener('hashchange', follow);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when the page opens or the address changes
-  }, []);
+    if (!target) return;
+    const row = ways.findIndex((way) => target.at.includes(way.id));
+    const column = columns.findIndex((c) => target.at.endsWith(c.sort === 'reading' ? `/${c.test}` : `-${gapFieldOf[c.id] ?? c.id}`));
+    if (row >= 0) requestAnimationFrame(() => moveTo(row, Math.max(column, 0)));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when a link was followed
+  }, [target]);
 
   const remember = (key: string, value: Doubtful | null) =>
     setDoubtful((before) => {

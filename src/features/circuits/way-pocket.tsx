@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { testsDue } from '../../core/document/gaps';
@@ -9,6 +8,7 @@ import { showCable, showDevice, showResidual } from '../../core/installation/dev
 import { waysOf } from '../../core/ledger/job';
 import { Button } from '../../ui/button';
 import { EntryField } from '../../ui/entry-field';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { ReadingField } from '../ledger/reading-field';
 import type { InHand } from '../ledger/record-reading';
@@ -46,9 +46,9 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
         {showDevice(way) || 'device?'} · RCD {showResidual(way) || 'none'} · {showCable(way) || 'cable?'} mm² · {way.points ?? '?'} points
       </p>
       {way.arrangement === 'ring' && (
-        <Link href={benchAddress(jobId, 'ring', way.id)} className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
+        <JobLink href={benchAddress(jobId, 'ring', way.id)} className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4">
           Ring bench
-        </Link>
+        </JobLink>
       )}
       {testsDue(way).map((test) => (
         <ReadingField key={`${way.id}-${test}`} on={on} test={test} inHand={inHand} large caution={test === 'zs' ? 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.' : undefined} />

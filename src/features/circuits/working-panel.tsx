@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import { judgeValue, judgeWayBreaking, judgeWayCapacity } from '../../core/document/verdicts';
 import { measurementOf, slotKey } from '../../core/installation/measurement';
 import type { Way } from '../../core/installation/way';
 import { governing } from '../../core/ledger/governing';
 import { parseReading, unitSymbol } from '../../core/quantity/parse-reading';
 import { showValue } from '../../core/quantity/reading-value';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { StruckReadings, showMoment } from '../ledger/struck-readings';
 import { VerdictMark, Working } from '../ledger/verdict-mark';
@@ -46,9 +46,9 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
         )}
         <p className="text-xs text-faint">{column.hint}</p>
         {way?.arrangement === 'ring' && (
-          <Link href={benchAddress(jobId, 'ring', way.id)} className="text-sm font-semibold underline underline-offset-4">
+          <JobLink href={benchAddress(jobId, 'ring', way.id)} className="text-sm font-semibold underline underline-offset-4">
             Ring bench
-          </Link>
+          </JobLink>
         )}
       </div>
       <div>

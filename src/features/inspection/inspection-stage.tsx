@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { itemOutcome } from '../../core/document/item-outcome';
 import { type Outcome, needsReason, outcomeWord, outcomes, showOutcome } from '../../core/inspection/outcome';
 import { Button } from '../../ui/button';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 
 /** The schedule, item by item: one key or tap each, a reason where one is due. */
@@ -63,14 +63,14 @@ export function InspectionStage() {
                     <span className="text-xs text-faint"> {row.regulations}</span>
                     {found?.reason && <span className="block text-sm">{found.outcome}: {found.reason}</span>}
                     {coded && (
-                      <Link href={`/jobs/${jobId}/observations`} className="block min-h-6 py-0.5 text-sm underline underline-offset-4">
+                      <JobLink href={`/jobs/${jobId}/observations`} className="block min-h-6 py-0.5 text-sm underline underline-offset-4">
                         {found?.outcome} by observation {found?.observations.join(', ')}
-                      </Link>
+                      </JobLink>
                     )}
                     {found && !coded && ['C1', 'C2', 'C3', 'FI'].includes(found.outcome) && (
-                      <Link href={`/jobs/${jobId}/observations?item=${row.item}&code=${found.outcome}`} className="block min-h-6 py-0.5 text-sm font-semibold text-next-ink underline underline-offset-4">
+                      <JobLink href={`/jobs/${jobId}/observations?item=${row.item}&code=${found.outcome}`} className="block min-h-6 py-0.5 text-sm font-semibold text-next-ink underline underline-offset-4">
                         Write the observation for {row.item}
-                      </Link>
+                      </JobLink>
                     )}
                   </span>
                   <span role="group" aria-label={`${row.item} ${row.confirm}`} className="flex flex-wrap gap-0.5 max-md:col-start-2">

@@ -6,9 +6,9 @@ import type { InsulationOfWay } from '../../core/document/insulation-of-way';
 import type { Point } from '../../core/installation/point';
 import type { Way } from '../../core/installation/way';
 import { Button, linkLook } from '../../ui/button';
-import Link from 'next/link';
 import { BenchCell } from '../bench/bench-cell';
 import { useBench } from '../bench/bench-provider';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { AddPoints } from '../points/add-points';
 
@@ -73,9 +73,9 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
         </p>
       ))}
       {found && !job.issued && (
-        <Link href={`/jobs/${jobId}/observations?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`} className={`${linkLook('plain')} mt-2`}>
+        <JobLink href={`/jobs/${jobId}/observations?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`} className={`${linkLook('plain')} mt-2`}>
           Write the observation
-        </Link>
+        </JobLink>
       )}
     </div>
   );

@@ -1,7 +1,6 @@
 'use client';
 
 import Link from 'next/link';
-import { usePathname } from 'next/navigation';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { missing } from '../../core/document/gaps';
@@ -9,12 +8,13 @@ import { isolationState, mayEnergise } from '../../core/isolation/isolation';
 import { isUntouched, stageTitle, stages } from '../../core/document/stages';
 import { resultVerdicts } from '../../core/document/verdicts';
 import { useJob } from '../ledger/job-provider';
+import { JobLink, usePlace } from './place';
 
 /** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
 export function JobFrame({ children }: { children: ReactNode }) {
   const view = useJob();
   const { job, jobId, gaps, verdicts, undo, canUndo } = view;
-  const path = usePathname();
+  const { stage: here } = usePlace();
   const lacking = missing(gaps);
   const results = resultVerdicts(verdicts);
   const fails = results.filter(([, j]) => j.verdict === 'fails').length;
@@ -35,12 +35,12 @@ export function JobFrame({ children }: { children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey);
   }, [undo]);
 
-  // On a phone the stages run off the side: the one one is in comes into view.
+  // On a phone the stages run off the side: the one in hand comes into view.
   const nav = useRef<HTMLElement>(null);
   useEffect(() => {
-    const here = nav.current?.querySelector<HTMLElement>('[aria-current=page]');
-    if (here && nav.current) nav.current.scrollLeft = here.offsetLeft - nav.current.clientWidth / 2 + here.clientWidth / 2;
-  }, [path]);
+    const current = nav.current?.querySelector<HTMLElement>('[aria-current=page]');
+    if (current && nav.current) nav.current.scrollLeft = current.offsetLeft - nav.current.clientWidth / 2 + current.clientWidth / 2;
+  }, [here]);
 
   return (
     <div className="min-h-dvh">
@@ -53,9 +53,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
             Jobs
           </Link>
           <p className="min-w-0 flex-1 truncate text-sm">
-            <Link href={`/jobs/${jobId}`} className="font-semibold hover:underline">
+            <JobLink href={`/jobs/${jobId}`} className="font-semibold hover:underline">
               {job.opened?.body.reference}
-            </Link>
+            </JobLink>
             <span className="text-faint"> {job.opened?.body.document} · {(job.site.address ?? 'no address yet').split('\n').join(', ')}</span>
           </p>
           <button type="button" disabled={!canUndo || job.issued !== null} onClick={() => undo()} className="min-h-9 px-1 text-sm underline underline-offset-4 disabled:opacity-40" title="Ctrl+Z">
@@ -65,23 +65,23 @@ export function JobFrame({ children }: { children: ReactNode }) {
         </div>
         <nav ref={nav} aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
           {stages.map((stage) => {
-            const here = path.endsWith(`/${stage}`);
+            const isHere = stage === here;
             const count = lacking.filter((gap) => gap.stage === stage).length;
             const isNext = next?.stage === stage;
             const untouched = notBegun.has(stage);
             return (
-              <Link
+              <JobLink
                 key={stage}
                 href={`/jobs/${jobId}/${stage}`}
-                aria-current={here ? 'page' : undefined}
-                className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${here ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
+                aria-current={isHere ? 'page' : undefined}
+                className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${isHere ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
               >
                 {stageTitle[stage]}
                 <span className="text-xs text-faint">
                   {count > 0 ? count : untouched ? '–' : '✓'}
                   <span className="sr-only">{count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}</span>
                 </span>
-              </Link>
+              </JobLink>
             );
           })}
         </nav>
@@ -91,14 +91,14 @@ export function JobFrame({ children }: { children: ReactNode }) {
               Sealed as {job.issued.body.number}: open the document
             </Link>
           ) : next ? (
-            <Link href={`/jobs/${jobId}/${next.stage}#${next.at}`} className="inline-flex min-h-7 min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next">
+            <JobLink href={`/jobs/${jobId}/${next.stage}#${next.at}`} className="inline-flex min-h-7 min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next">
               <span aria-hidden>→</span>
               <span className="truncate">Next: {next.what}</span>
-            </Link>
+            </JobLink>
           ) : (
-            <Link href={`/jobs/${jobId}/review#sign`} className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next">
+            <JobLink href={`/jobs/${jobId}/review#sign`} className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next">
               → Next: sign and issue
-            </Link>
+            </JobLink>
           )}
           <span className="ml-auto text-faint">
             {fails > 0 && <span className="font-semibold text-ink">{fails} do not meet · </span>}
@@ -123,11 +123,11 @@ function IsolationLine() {
   const state = open && isolationState(open);
   const bad = state?.state === 'stop: not dead' || state?.state === 'void';
   return (
-    <Link href={`/jobs/${jobId}/isolation`} className={`block border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}>
+    <JobLink href={`/jobs/${jobId}/isolation`} className={`block border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}>
       {open && state && `${state.inForce ? 'Proved dead' : state.state[0]?.toUpperCase() + state.state.slice(1)}: ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
       {open && stillIn.length > 0 && ' · '}
       {stillIn.length > 0 && `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}
-    </Link>
+    </JobLink>
   );
 }
 

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { missing } from '../../core/document/gaps';
 import { resultVerdicts } from '../../core/document/verdicts';
 import { isUntouched, stagePurpose, stageTitle, stages } from '../../core/document/stages';
@@ -9,6 +8,7 @@ import { governing } from '../../core/ledger/governing';
 import { wayOfSubject } from '../../core/ledger/job';
 import { showValue } from '../../core/quantity/reading-value';
 import { useJob } from '../ledger/job-provider';
+import { JobLink } from './place';
 import { showMoment } from '../ledger/struck-readings';
 import { VerdictMark } from '../ledger/verdict-mark';
 import { benchAddress } from '../tests/bench-address';
@@ -33,9 +33,9 @@ export function JobOverview() {
               <li key={stage} className="relative grid grid-cols-[2rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5 hover:bg-hover">
                 <span className="text-right text-faint">{index + 1}</span>
                 <span>
-                  <Link href={`/jobs/${jobId}/${stage}`} className="text-lg font-semibold after:absolute after:inset-0">
+                  <JobLink href={`/jobs/${jobId}/${stage}`} className="text-lg font-semibold after:absolute after:inset-0">
                     {stageTitle[stage]}
-                  </Link>
+                  </JobLink>
                   <span className="block text-sm text-faint">{open[0] ? `First: ${open[0].what}` : stagePurpose[stage]}</span>
                 </span>
                 <span className={stage === nextStage ? 'rounded-md bg-next px-2 py-0.5 font-semibold text-on-next' : 'text-sm'}>
@@ -68,11 +68,11 @@ export function JobOverview() {
                   <span className="pt-0.5">
                     <VerdictMark verdict={judgement.verdict} />
                   </span>
-                  <Link href={`${address}#${key}`} className="after:absolute after:inset-0">
+                  <JobLink href={`${address}#${key}`} className="after:absolute after:inset-0">
                     {way ? `Way ${way.number} ${point?.name ?? way.description ?? ''}: ` : ''}
                     {measurementOf(testOf(key)).name} <strong>{showValue(reading.body.value)}</strong>
                     <span className="block text-sm text-faint">{judgement.next ?? judgement.working.at(-1)}</span>
-                  </Link>
+                  </JobLink>
                 </li>
               );
             })}

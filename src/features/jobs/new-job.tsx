@@ -1,6 +1,6 @@
 'use client';
 
-import { useActionState, useState } from 'react';
+import { startTransition, useActionState, useState, type FormEvent } from 'react';
 import { v7 } from 'uuid';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -8,10 +8,22 @@ import { openJobAction } from './open-job';
 
 const input = 'min-h-10 w-full rounded-md border border-rule-strong bg-paper px-2';
 
+const openUnlessOffline: typeof openJobAction = (before, form) =>
+  openJobAction(before, form).catch((error: unknown) => {
+    if (error instanceof TypeError) return { problem: 'The server did not answer: a new job needs the network once, to be opened. What you typed is still here; try again when the network is back.' };
+    throw error;
+  });
+
 export function NewJob() {
   const [open, setOpen] = useState(false);
   const [jobId, setJobId] = useState('');
-  const [state, action, busy] = useActionState(openJobAction, { problem: null });
+  const [state, action, busy] = useActionState(openUnlessOffline, { problem: null });
+  // Not by the form's own action, which would empty the fields of a job that could not be opened.
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    startTransition(() => action(form));
+  };
   return (
     <>
       <Button
@@ -23,7 +35,7 @@ export function NewJob() {
         Open a condition report
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Open a condition report">
-        <form action={action} className="space-y-3">
+        <form onSubmit={submit} className="space-y-3">
           <input type="hidden" name="jobId" value={jobId} />
           <label className="block text-sm font-semibold">
             Your reference <input name="reference" required maxLength={200} className={input} />

@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import { type Entry, readDraft } from '../../core/ledger/entry';
+import { readEntry } from '../../core/ledger/entry';
 import { type LedgerLink, NotTaken, sendResult } from './job-store';
 
 const sendAnswer = z.object({ results: z.array(sendResult) });
-const rawEntry = z.looseObject({ madeBy: z.string(), seq: z.number().int() });
-const entriesAnswer = z.object({ entries: z.array(rawEntry) });
+const entriesAnswer = z.object({ entries: z.array(z.unknown()) });
 const problemAnswer = z.object({ problem: z.string() });
 
 async function checked(response: Response): Promise<unknown> {
@@ -27,10 +26,10 @@ export const httpLink = (jobId: string): LedgerLink => ({
   },
   async fetchAfter(seq) {
     const answer = entriesAnswer.parse(await checked(await fetch(`/api/jobs/${jobId}/entries?after=${seq}`)));
-    return answer.entries.map(({ madeBy, seq: number, ...rest }): Entry => {
-      const read = readDraft(rest);
+    return answer.entries.map((raw) => {
+      const read = readEntry(raw);
       if (!read.ok) throw new NotTaken(read.problem, false);
-      return { ...read.draft, madeBy, seq: number };
+      return read.entry;
     });
   },
 });

@@ -14,7 +14,7 @@ import type { Job } from '../../core/ledger/job';
 import type { Judgement } from '../../core/quantity/judgement';
 import { httpLink } from './http-link';
 import { type AppendOutcome, JobStore, type NewEntry, type Snapshot } from './job-store';
-import { dropOutgoing, keepOutgoing, loadOutgoing } from './outbox';
+import { dropOutgoing, keepNumbered, keepOutgoing, loadJob } from './on-this-device';
 
 export type Me = Actor & { readonly name: string; readonly position: string };
 
@@ -77,7 +77,7 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
         actor: me,
         jobId,
         entries,
-        keeper: { load: () => loadOutgoing(jobId, me.id), keep: keepOutgoing, drop: dropOutgoing },
+        keeper: { load: () => loadJob(jobId, me.id), keep: keepOutgoing, keepNumbered: (made) => keepNumbered(jobId, made), drop: dropOutgoing },
         link: httpLink(jobId),
         newId: v7,
         now: () => new Date().toISOString(),

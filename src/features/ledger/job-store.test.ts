@@ -4,8 +4,8 @@ import { inspector, numbered, opened } from '../../../tests/support/entries';
 import type { Draft, Entry } from '../../core/ledger/entry';
 import { fold } from '../../core/ledger/fold';
 import { admitToJob } from '../../core/document/admission';
-import { JobStore, type LedgerLink, type NewEntry, NotTaken, type OutboxKeeper, type SendResult } from './job-store';
-import type { Outgoing } from './outbox';
+import { JobStore, type LedgerLink, type NewEntry, NotTaken, type Keeper, type SendResult } from './job-store';
+import type { Outgoing } from './on-this-device';
 
 /** A ledger in memory that behaves as the real one: each id once, numbered in order, admission by core. */
 class MemoryLedger {
@@ -35,11 +35,17 @@ class MemoryLedger {
   }
 }
 
-class MemoryKeeper implements OutboxKeeper {
+class MemoryKeeper implements Keeper {
   kept = new Map<string, Outgoing>();
-  load = async () => [...this.kept.values()].sort((a, b) => a.order - b.order);
+  copy = new Map<string, Entry>();
+  load = async () => ({ outgoing: [...this.kept.values()].sort((a, b) => a.order - b.order), entries: [...this.copy.values()] });
   keep = async (items: readonly Outgoing[]) => items.forEach((item) => this.kept.set(item.draft.id, item));
-  drop = async (ids: readonly string[]) => ids.forEach((id) => this.kept.delete(id));
+  keepNumbered = async (entries: readonly Entry[]) =>
+    entries.forEach((entry) => {
+      this.copy.set(entry.id, entry);
+      this.kept.delete(entry.id);
+    });
+  drop = async (id: string) => void this.kept.delete(id);
 }
 
 function browser(ledger: MemoryLedger, keeper = new MemoryKeeper(), link = ledger.link()) {
@@ -119,6 +125,42 @@ describe('a job in one browser', () => {
     const after = browser(ledger, keeper);
     await after.store.begin();
     await sent(after.store);
+    expect(ledger.entries).toHaveLength(2);
+  });
+
+  it('opened again from an old page without a network, shows what was sent since and what waits', async () => {
+    const ledger = new MemoryLedger();
+    const keeper = new MemoryKeeper();
+    const oldPage = browser(ledger, keeper);
+    const entriesOfOldPage = [...ledger.entries];
+    await oldPage.store.begin();
+    oldPage.store.append([ze('0.2')]);
+    await sent(oldPage.store);
+    ledger.reachable = false;
+    oldPage.store.append([ze('0.3')]);
+    await eventually(() => expect(keeper.kept.size).toBe(1));
+    const again = browser({ ...ledger, entries: entriesOfOldPage } as MemoryLedger, keeper, ledger.link());
+    await again.store.begin();
+    const shown = () => (again.store.getSnapshot().job.readings.get('supply/ze') ?? []).map((r) => (r.entry.body.value.is === 'number' ? r.entry.body.value.shown : ''));
+    expect(shown()).toEqual(['0.2', '0.3']);
+    expect(again.store.getSnapshot().unsent).toBe(1);
+    ledger.reachable = true;
+    again.store.nudge();
+    await sent(again.store);
+    expect(ledger.entries).toHaveLength(3);
+    expect([...keeper.copy.values()].map((entry) => entry.seq)).toEqual([1, 2, 3]);
+  });
+
+  it('works on in a browser that keeps nothing', async () => {
+    const ledger = new MemoryLedger();
+    const keeper = new MemoryKeeper();
+    const closed = () => Promise.reject(new Error('private window'));
+    Object.assign(keeper, { load: closed, keep: closed, keepNumbered: closed });
+    const { store } = browser(ledger, keeper);
+    await store.begin();
+    expect(store.getSnapshot().loaded).toBe(true);
+    store.append([ze('0.2')]);
+    await sent(store);
     expect(ledger.entries).toHaveLength(2);
   });
 

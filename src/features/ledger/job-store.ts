@@ -5,13 +5,15 @@ import type { Draft, Entry } from '../../core/ledger/entry';
 import { extend, fold } from '../../core/ledger/fold';
 import type { Job } from '../../core/ledger/job';
 import { type BodyOf, type EntryKind, currentVersion } from '../../core/ledger/kinds';
-import type { Outgoing } from './outbox';
+import type { Kept, Outgoing } from './on-this-device';
 
-/** Where outgoing entries are kept between reloads. */
-export type OutboxKeeper = {
-  load(): Promise<Outgoing[]>;
+/** Where entries are kept between reloads. */
+export type Keeper = {
+  load(): Promise<Kept>;
   keep(items: readonly Outgoing[]): Promise<void>;
-  drop(ids: readonly string[]): Promise<void>;
+  /** Keeps entries the ledger has numbered, and takes them off those on their way out. */
+  keepNumbered(entries: readonly Entry[]): Promise<void>;
+  drop(id: string): Promise<void>;
 };
 
 /** The way to the ledger. Throws when it cannot be reached. */
@@ -62,7 +64,7 @@ type Options = {
   readonly actor: Actor;
   readonly jobId: string;
   readonly entries: readonly Entry[];
-  readonly keeper: OutboxKeeper;
+  readonly keeper: Keeper;
   readonly link: LedgerLink;
   readonly newId: () => string;
   readonly now: () => string;
@@ -77,6 +79,7 @@ type Options = {
  * 2. An entry leaves the outbox only when the ledger has answered for it.
  * 3. Sending again is harmless: ids are made here and the ledger takes each once.
  * 4. A refused entry stays, with the reason, until the person dismisses it.
+ * 5. What the ledger has numbered is kept too: a page opened without the network begins from an old one and this copy.
  */
 export class JobStore {
   private confirmed: Map<string, Entry>;
@@ -105,15 +108,19 @@ export class JobStore {
 
   getSnapshot = (): Snapshot => this.snapshot;
 
-  /** Reads what waits in this browser and begins to send it. */
+  /** Reads what this device keeps of the job and begins to send what waits. */
   async begin(): Promise<void> {
-    const kept = await this.options.keeper.load();
+    // A browser that keeps nothing (private windows) has nothing to read.
+    const kept = await this.options.keeper.load().catch((): Kept => ({ outgoing: [], entries: [] }));
+    const copied = new Set(kept.entries.map((entry) => entry.id));
+    const uncopied = [...this.confirmed.values()].filter((entry) => !copied.has(entry.id));
+    for (const entry of kept.entries) if (!this.confirmed.has(entry.id)) this.confirmed.set(entry.id, entry);
     const known = new Set(this.outgoing.map((item) => item.draft.id));
-    this.outgoing = [...kept.filter((item) => !known.has(item.draft.id)), ...this.outgoing];
-    this.order = Math.max(this.order, ...kept.map((item) => item.order));
+    this.outgoing = [...kept.outgoing.filter((item) => !known.has(item.draft.id) && !this.confirmed.has(item.draft.id)), ...this.outgoing];
+    this.order = Math.max(this.order, ...kept.outgoing.map((item) => item.order));
     this.loaded = true;
-    await this.settle(this.outgoing.filter((item) => this.confirmed.has(item.draft.id)).map((item) => item.draft.id));
     this.refold();
+    void this.settle(uncopied);
     void this.flush();
   }
 
@@ -159,7 +166,7 @@ export class JobStore {
   async dismiss(id: string): Promise<void> {
     this.outgoing = this.outgoing.filter((item) => item.draft.id !== id);
     this.changed();
-    await this.options.keeper.drop([id]);
+    await this.options.keeper.drop(id);
   }
 
   /** Asks the ledger for every entry this browser lacks: after the last number up to which it has them all. */
@@ -170,7 +177,7 @@ export class JobStore {
     const fresh = await this.options.link.fetchAfter(upTo);
     if (fresh.length === 0) return;
     for (const entry of fresh) this.confirmed.set(entry.id, entry);
-    await this.settle(fresh.map((entry) => entry.id));
+    await this.settle(fresh);
     this.refold();
   }
 
@@ -215,14 +222,13 @@ export class JobStore {
 
   private async answered(sent: readonly Outgoing[], results: readonly SendResult[]): Promise<void> {
     const byId = new Map(results.map((result) => [result.id, result]));
-    const taken: string[] = [];
+    const taken: Entry[] = [];
     const refusals: Outgoing[] = [];
     for (const item of sent) {
       const result = byId.get(item.draft.id);
       if (!result) throw new NotTaken('The ledger did not answer for every entry', true);
       if (result.accepted) {
-        this.confirmed.set(item.draft.id, { ...this.asEntry(item.draft), seq: result.seq } as Entry);
-        taken.push(item.draft.id);
+        taken.push({ ...this.asEntry(item.draft), seq: result.seq });
       } else refusals.push({ ...item, refused: result.reason });
     }
     if (refusals.length > 0) {
@@ -230,15 +236,16 @@ export class JobStore {
       this.outgoing = this.outgoing.map((item) => byRefused.get(item.draft.id) ?? item);
       await this.options.keeper.keep(refusals).catch(() => undefined);
     }
+    for (const entry of taken) this.confirmed.set(entry.id, entry);
     await this.settle(taken);
     this.refold();
   }
 
-  private async settle(ids: readonly string[]): Promise<void> {
-    if (ids.length === 0) return;
-    const done = new Set(ids);
+  private async settle(entries: readonly Entry[]): Promise<void> {
+    if (entries.length === 0) return;
+    const done = new Set(entries.map((entry) => entry.id));
     this.outgoing = this.outgoing.filter((item) => !done.has(item.draft.id));
-    await this.options.keeper.drop(ids).catch(() => undefined);
+    await this.options.keeper.keepNumbered(entries).catch(() => undefined);
   }
 
   private waitThenFlush(): void {

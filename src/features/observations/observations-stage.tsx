@@ -1,7 +1,6 @@
 'use client';
 
-import { useSearchParams } from 'next/navigation';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { adviseCode } from '../../core/inspection/code-advice';
@@ -9,6 +8,7 @@ import { type Code, codeMeaning, codes } from '../../core/inspection/outcome';
 import type { Observation } from '../../core/ledger/job';
 import type { BodyOf } from '../../core/ledger/kinds';
 import { Button } from '../../ui/button';
+import { usePlace } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { showMoment } from '../ledger/struck-readings';
 import { type Answers, CodeAdvice, useFinding } from './code-advice';
@@ -19,18 +19,10 @@ type Form = Omit<Fields, 'code'> & { readonly code: Code | null; readonly id: st
 
 const blank: Form = { id: null, what: '', where: '', why: '', code: null, item: null, wayId: null, regulation: null, livePartsAccessible: false, codeReason: null };
 
-export function ObservationsStage() {
-  return (
-    <Suspense>
-      <Observations />
-    </Suspense>
-  );
-}
-
 /** Findings as ledger rows, and the one being written beside them. */
-function Observations() {
+export function ObservationsStage() {
   const { job, append, pack } = useJob();
-  const query = useSearchParams();
+  const { query } = usePlace();
   const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
   const [form, setForm] = useState<Form>({ ...blank, what: (query.get('what') ?? '').slice(0, 400), wayId: job.ways.has(query.get('way') ?? '') ? query.get('way') : null, item: pack.inspectionEicr.some((row) => row.item === asked.item) ? asked.item : null, code: asked.code });
   const edit = (observation: Observation) => {

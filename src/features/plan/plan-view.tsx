@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { type PlanStep, type Task, planOfTests } from '../../core/document/plan';
 import { measurementOf } from '../../core/installation/measurement';
 import { schoolWords, schools } from '../../core/ledger/kinds';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import type { BenchName } from '../tests/bench-address';
 
@@ -89,9 +90,9 @@ function Step({ step, number, isNext, go, jobId }: { step: PlanStep; number: num
             {groups.slice(0, 14).map((group) => (
               <li key={group.name}>
                 {step.live ? (
-                  <a className="inline-flex min-h-7 items-center underline underline-offset-4 max-md:min-h-11" href={`/jobs/${jobId}/${step.where === 'origin' ? 'origin' : 'circuits'}`}>
+                  <JobLink className="inline-flex min-h-7 items-center underline underline-offset-4 max-md:min-h-11" href={`/jobs/${jobId}/${step.where === 'origin' ? 'origin' : 'circuits'}`}>
                     {group.name} {group.count}
-                  </a>
+                  </JobLink>
                 ) : (
                   <button type="button" className="min-h-7 underline underline-offset-4 max-md:min-h-11" onClick={() => go(...benchOf(job, group.first))}>
                     {group.name} {group.count}

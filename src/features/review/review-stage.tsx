@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -10,6 +9,7 @@ import { type Stage, stageTitle, stages } from '../../core/document/stages';
 import type { DeclarationRole } from '../../core/ledger/kinds';
 import { Button, linkLook } from '../../ui/button';
 import { EntryField, asText } from '../../ui/entry-field';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import type { NewEntry } from '../ledger/job-store';
 import { showMoment } from '../ledger/struck-readings';
@@ -80,9 +80,9 @@ function GapList({ gaps, jobId }: { gaps: readonly Gap[]; jobId: string }) {
               {rows.map((gap) => (
                 <li key={`${gap.at}${gap.what}`} className="flex gap-2 border-b border-rule py-1 text-sm hover:bg-hover">
                   <span className="w-14 shrink-0 text-faint">{gap.severity === 'missing' ? 'missing' : 'look'}</span>
-                  <Link href={`/jobs/${jobId}/${gap.stage}#${gap.at}`} className="flex-1 underline-offset-4 hover:underline">
+                  <JobLink href={`/jobs/${jobId}/${gap.stage}#${gap.at}`} className="flex-1 underline-offset-4 hover:underline">
                     {gap.what}
-                  </Link>
+                  </JobLink>
                 </li>
               ))}
             </ul>

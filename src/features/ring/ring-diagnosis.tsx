@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { Point } from '../../core/installation/point';
 import type { Way } from '../../core/installation/way';
 import type { RingReadings } from '../../core/ring/evidence';
 import type { RingExplanation, RingReport } from '../../core/ring/explain';
 import { linkLook } from '../../ui/button';
+import { JobLink } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { BenchCell } from '../bench/bench-cell';
 
@@ -76,9 +76,9 @@ function Explained({ explanation, leads, way }: { explanation: RingExplanation; 
           </ul>
           <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
           {explanation.observation && !job.issued && (
-            <Link href={`/jobs/${jobId}/observations?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`} className={`${linkLook('plain')} mt-2`}>
+            <JobLink href={`/jobs/${jobId}/observations?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`} className={`${linkLook('plain')} mt-2`}>
               Write the observation
-            </Link>
+            </JobLink>
           )}
         </>
       )}

@@ -4,6 +4,7 @@ import { createAuthClient } from 'better-auth/react';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { Button } from '../../ui/button';
+import { forgetJobs } from '../ledger/on-this-device';
 
 const client = createAuthClient();
 
@@ -22,6 +23,7 @@ export function SignInForm() {
       .catch(() => ({ error: { status: 0, message: undefined } }));
     setBusy(false);
     if (!result.error) {
+      await forgetJobs();
       router.replace('/');
       router.refresh();
       return;
@@ -66,6 +68,7 @@ export function SignOutButton() {
     <Button
       look="quiet"
       onClick={async () => {
+        await forgetJobs();
         await client.signOut();
         router.replace('/sign-in');
         router.refresh();

@@ -1,12 +1,12 @@
 'use client';
 
-import { useSearchParams } from 'next/navigation';
 import { BenchHand } from '../bench/bench-hand';
 import { BenchProvider } from '../bench/bench-provider';
 import { ReadingPad } from '../bench/reading-pad';
 import { BoardWall } from '../board/board-wall';
 import { ContinuityBench } from '../continuity/continuity-bench';
 import { InsulationBench } from '../insulation/insulation-bench';
+import { usePlace } from '../job/place';
 import { useJob } from '../ledger/job-provider';
 import { PlanView } from '../plan/plan-view';
 import { RingBench } from '../ring/ring-bench';
@@ -15,9 +15,9 @@ import { type BenchName, benchAddress, benchTitle, benches } from './bench-addre
 /** The hour between locking off and restoring: all benches on one page, so that none of them needs the network to open. */
 export function DeadTestsStage() {
   const { jobId } = useJob();
-  const params = useSearchParams();
-  const bench = benches.find((each) => each === params.get('bench')) ?? 'plan';
-  const wayId = params.get('way');
+  const { query } = usePlace();
+  const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
+  const wayId = query.get('way');
   // The address changes without asking the server: the page is here already.
   const go = (to: BenchName, way: string | null = null) => window.history[to === bench ? 'replaceState' : 'pushState'](null, '', benchAddress(jobId, to, way));
   return (

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { z } from 'zod';
 import { findDocument } from '../../../db/documents';
 import { DocumentView } from '../../../features/documents/document-view';
+import { KeepPage } from '../../../features/session/keep-page';
 import { requireAsker } from '../../../features/session/who';
 
 export const metadata: Metadata = { title: 'Document' };
@@ -12,5 +13,10 @@ export default async function DocumentPage({ params }: { params: Promise<{ docum
   const documentId = z.uuid().safeParse((await params).documentId);
   const document = documentId.success ? await findDocument(asker, documentId.data) : null;
   if (!document) notFound();
-  return <DocumentView document={document} verifyPath={`/verify/${document.verificationToken}`} />;
+  return (
+    <>
+      <KeepPage path={`/documents/${documentId.data}`} />
+      <DocumentView document={document} verifyPath={`/verify/${document.verificationToken}`} />
+    </>
+  );
 }

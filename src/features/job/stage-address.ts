@@ -1,0 +1,10 @@
+import { type Stage, stageTitle, stages } from '../../core/document/stages';
+
+/** The stage an address of a job means; null for its overview, undefined where it means none. */
+export function stageOf(path: string): Stage | null | undefined {
+  const [, room, , stage, ...rest] = path.replace(/\/$/, '').split('/');
+  if (room !== 'jobs' || rest.length > 0) return undefined;
+  return stage === undefined ? null : stages.find((each) => each === stage);
+}
+
+export const titleOf = (stage: Stage | null): string => (stage ? stageTitle[stage] : 'Job');
