@@ -18,7 +18,7 @@ const app = await serveDemo('pictures');
 const browser = await chromium.launch(launch);
 
 async function visit(viewport, colorScheme = 'light') {
-  const context = await browser.newContext({ viewport, baseURL: app.baseUrl, colorScheme, locale: 'en-GB', reducedMotion: 'reduce' });
+  const context = await browser.newContext({ serviceWorkers: 'block', viewport, baseURL: app.baseUrl, colorScheme, locale: 'en-GB', reducedMotion: 'reduce' });
   const page = await context.newPage();
   page.on('console', (message) => message.type() === 'error' && say(`console: ${message.text()}`));
   page.on('pageerror', (error) => say(`page: ${error.message}`));

@@ -5,7 +5,7 @@ const sorted = (samples) => [...samples].sort((a, b) => a - b);
 const figure = (what, unit, samples, aim) => ({ what, unit, median: sorted(samples)[Math.floor(samples.length / 2)], p95: sorted(samples)[Math.floor(samples.length * 0.95)], times: samples.length, aim });
 
 async function signedIn(browser, app, options) {
-  const context = await browser.newContext({ baseURL: app.baseUrl, ...options });
+  const context = await browser.newContext({ serviceWorkers: 'block', baseURL: app.baseUrl, ...options });
   const page = await context.newPage();
   await page.request.post('/api/auth/sign-in/email', { data: { email: app.demo.people[0].email, password: app.demo.password }, headers: { Origin: app.baseUrl } });
   await page.goto('/');

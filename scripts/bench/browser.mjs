@@ -12,7 +12,7 @@ export async function browserFigures(app, jobId) {
     const loads = [];
     const scripts = [];
     for (let round = 0; round < 7; round += 1) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: app.baseUrl });
+      const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 }, baseURL: app.baseUrl });
       const page = await context.newPage();
       await page.goto('/sign-in');
       const { password, people } = app.demo;
@@ -36,7 +36,7 @@ export async function browserFigures(app, jobId) {
     figures.push(figure('first load of the circuit ledger (30 circuits) until it takes entries, nothing cached', 'ms', loads));
     figures.push(figure('JavaScript transferred for it', 'KB', scripts));
 
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: app.baseUrl });
+    const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 }, baseURL: app.baseUrl });
     const page = await context.newPage();
     await page.request.post('/api/auth/sign-in/email', { data: { email: app.demo.people[0].email, password: app.demo.password }, headers: { Origin: app.baseUrl } });
     await page.goto(`/jobs/${jobId}/circuits`);
@@ -78,6 +78,23 @@ export async function browserFigures(app, jobId) {
       await page.keyboard.press('Enter');
     }
     figures.push(figure('Enter to the entry recorded here, folded and judged anew on the page', 'ms', await page.evaluate(() => globalThis.recorded)));
+    await page.evaluate(() => {
+      globalThis.opened = [];
+      let clicked = 0;
+      addEventListener('click', (event) => (clicked = event.timeStamp), true);
+      new MutationObserver(() => {
+        if (!clicked || !/^(Readings at the origin|Circuits)/.test(document.querySelector('main h1')?.textContent ?? '')) return;
+        globalThis.opened.push(performance.now() - clicked);
+        clicked = 0;
+      }).observe(document.querySelector('main'), { subtree: true, childList: true });
+    });
+    const stage = (name) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+    for (let round = 0; round < 20; round += 1) {
+      const [name, heading] = round % 2 ? ['Circuits', 'Circuits'] : ['Origin', 'Readings at the origin'];
+      await stage(name).click();
+      await page.getByRole('heading', { name: heading, exact: true }).waitFor();
+    }
+    figures.push(figure('another stage of that job opened by its link, without the server', 'ms', await page.evaluate(() => globalThis.opened)));
   } finally {
     await browser.close();
   }
