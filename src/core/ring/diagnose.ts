@@ -38,13 +38,11 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
   const evidence = evidenceOf(readings);
   const starts = firstFits(readings, evidence);
   const [start = { live: 0.45, cpc: 0.73, size: 0 }] = starts;
-  const all = [...hypotheses(readings.sockets).filter((fault) => mayFit(fault, evidence)), ...likelyBridges(evidence, start)].map((fault) => ({ fault, opens: openMismatches(fault, evidence, start) }));
+  const soundOpens = openMismatches({ kind: 'healthy' }, evidence, start);
+  const all = [...hypotheses(readings.sockets).filter((fault) => mayFit(fault, evidence)), ...likelyBridges(evidence, start)].map((fault) => ({ fault, opens: opensLikeSound(fault) ? soundOpens : openMismatches(fault, evidence, start) }));
   const fewest = Math.min(...all.map((c) => c.opens));
   const plausible = all.filter(({ opens }) => opens <= fewest + 1).map(({ fault }) => fault);
-  const screened = plausible
-    .map((fault) => ({ fault, ...best(starts.flatMap((fit) => sizesOf(fault, evidence, fit)).map((fit) => scored(fault, evidence, fit, 1))) }))
-    .sort((a, b) => b.belief - a.belief);
-  const fitted = worthRefining(screened).map((s) => ({ fault: s.fault, ...refined(s.fault, evidence, s.fit) })).sort((a, b) => b.belief - a.belief);
+  const fitted = worthRefining(screened(plausible, evidence, starts)).map((s) => ({ fault: s.fault, ...refined(s.fault, evidence, s.fit) })).sort((a, b) => b.belief - a.belief);
   const top = fitted[0]?.belief ?? 0;
   const weights = fitted.map((f) => Math.exp(f.belief - top));
   const sum = weights.reduce((a, b) => a + b, 0);
@@ -58,7 +56,34 @@ function mayFit(fault: RingFault, { complete, opens }: Evidence): boolean {
   return !complete || opens > 0 || !['broken', 'crossed', 'crossed back', 'loose', 'reversed'].includes(fault.kind);
 }
 
-const best = (all: readonly Scored[]): Scored => all.reduce((a, b) => (b.belief > a.belief ? b : a));
+/** Whether it leaves the same readings open as a sound ring does. */
+const opensLikeSound = (fault: RingFault): boolean => ['joint', 'spur', 'contact', 'bridge'].includes(fault.kind);
+
+type Screened = Scored & { readonly fault: RingFault };
+
+/** Every explanation at its best first fit, best first, but for those so far behind two other kinds that they will not be refined. */
+function screened(plausible: readonly RingFault[], evidence: Evidence, starts: readonly RingFit[]): Screened[] {
+  const leaders = new Map<string, number>();
+  const found: Screened[] = [];
+  for (const fault of plausible) {
+    const name = nameOf(fault);
+    const others = [...leaders].flatMap(([leader, belief]) => (leader === name ? [] : [belief])).sort((a, b) => b - a);
+    const fits = starts.flatMap((fit) => sizesOf(fault, evidence, fit));
+    let best: Scored | null = null;
+    for (const fit of fits) {
+      const one = scored(fault, evidence, fit, 1, undefined, Math.max(best?.belief ?? -Infinity, (others[1] ?? -Infinity) - farBehind));
+      if (one && (!best || one.belief > best.belief)) best = one;
+    }
+    if (!best) continue;
+    found.push({ fault, ...best });
+    leaders.set(name, Math.max(leaders.get(name) ?? -Infinity, best.belief));
+  }
+  return found.sort((a, b) => b.belief - a.belief);
+}
+
+/** Belief behind the leader that no refining makes up: for bridges, whose first fit is the coarsest, and for the others. */
+const farBehind = 14;
+const behind = 9;
 
 /** The leading kinds, each at its three best places. */
 function worthRefining<T extends { fault: RingFault; belief: number }>(screened: readonly T[]): T[] {
@@ -68,7 +93,7 @@ function worthRefining<T extends { fault: RingFault; belief: number }>(screened:
     const name = nameOf(fault);
     const places = kept.get(name) ?? 0;
     const isBridge = fault.kind === 'bridge';
-    if (places >= (isBridge ? 2 : 3) || (kept.size > 1 && belief < lead - (isBridge ? 14 : 9))) return false;
+    if (places >= (isBridge ? 2 : 3) || (kept.size > 1 && belief < lead - (isBridge ? farBehind : behind))) return false;
     kept.set(name, places + 1);
     return true;
   });
@@ -221,17 +246,18 @@ function sizesOf(fault: RingFault, evidence: Evidence, start: RingFit): RingFit[
 
 type Scored = { readonly belief: number; readonly misfit: number; readonly positions: number[]; readonly fit: RingFit };
 
-/** The belief in an explanation at one fit, with every socket placed where it fits best. */
-function scored(fault: RingFault, evidence: Evidence, fit: RingFit, rounds: number, warm?: readonly number[]): Scored {
+/** The belief in an explanation at one fit, with every socket placed where it fits best; null once it can only be below `least`. */
+function scored(fault: RingFault, evidence: Evidence, fit: RingFit, rounds: number, warm: readonly number[] | undefined, least: number): Scored | null {
   const count = evidence.bySocket.length;
   const at = evidence.bySocket.map((_, i) => ({ u: even(i, count) }));
   const meters: Meters = metersOf(fault, fit, at, evidence);
+  const prior = priorOf(fault, evidence, fit);
   let misfit = 0;
   for (const e of evidence.ends) {
     const value = meters[1].end(e.conductor);
     misfit += value === null || e.value === null ? (value === e.value ? 0 : openMismatch * 2) : ((value - e.value) / e.sigma) ** 2;
   }
-  const place = (list: readonly Observed[], socket: number, starts: readonly number[], pulls: readonly Pull[]) => {
+  const place = (list: readonly Observed[], socket: number, starts: readonly number[], pulls: readonly Pull[]): Placed => {
     let found = { u: even(socket, count), misfit: list.length === 0 ? 0 : Infinity };
     if (list.length === 0) return found;
     for (const index of sidesOf(fault, evidence, socket)) {
@@ -244,18 +270,44 @@ function scored(fault: RingFault, evidence: Evidence, fit: RingFit, rounds: numb
     return found;
   };
   const middle = (socket: number): Pull => ({ to: even(socket, count), deviation: spacing });
+  const others = standsAtOneSocket(fault) ? soundPlaces(evidence, fit, rounds) : null;
+  const afresh = (socket: number): Placed => {
+    const list = evidence.bySocket[socket] ?? [];
+    const placed = () => (evidence.ordered ? place(list, socket, [even(socket, count)], [middle(socket)]) : place(list, socket, [0.15, 0.5, 0.85], []));
+    return others && 'socket' in fault && fault.socket !== socket ? (others[socket] ??= placed()) : placed();
+  };
   // Neighbours are near: each socket again, pulled between the two beside it.
-  const settled = (before: readonly number[]) =>
-    evidence.bySocket.map((list, socket) => {
-      const between = ((before[socket - 1] ?? 0) + (before[socket + 1] ?? 1)) / 2;
-      return place(list, socket, [before[socket] ?? between], [middle(socket), { to: between, deviation: nearness }]);
-    });
-  const afresh = () => evidence.bySocket.map((list, socket) => (evidence.ordered ? place(list, socket, [even(socket, count)], [middle(socket)]) : place(list, socket, [0.15, 0.5, 0.85], [])));
-  const placed = !evidence.ordered || rounds === 1 ? afresh() : settled(warm ?? afresh().map((each) => each.u));
-  for (const each of placed) misfit += each.misfit;
-  const positions = placed.map((each) => each.u);
-  return { belief: -misfit / 2 + priorOf(fault, evidence, fit), misfit, positions, fit };
+  const settle = evidence.ordered && rounds > 1;
+  const before = settle ? (warm ?? evidence.bySocket.map((_, socket) => afresh(socket).u)) : [];
+  const settled = (socket: number): Placed => {
+    const between = ((before[socket - 1] ?? 0) + (before[socket + 1] ?? 1)) / 2;
+    return place(evidence.bySocket[socket] ?? [], socket, [before[socket] ?? between], [middle(socket), { to: between, deviation: nearness }]);
+  };
+  const positions: number[] = [];
+  for (let socket = 0; socket < count; socket += 1) {
+    if (prior - misfit / 2 < least) return null;
+    const placed = settle ? settled(socket) : afresh(socket);
+    misfit += placed.misfit;
+    positions.push(placed.u);
+  }
+  return { belief: prior - misfit / 2, misfit, positions, fit };
 }
+
+type Placed = { readonly u: number; readonly misfit: number };
+const soundPlacesOf = new WeakMap<Evidence, Map<string, Placed[]>>();
+
+/** Where sockets stand that a fault at another one leaves alone: the same for every such fault, so worked out once for one fit. */
+function soundPlaces(evidence: Evidence, { live, cpc }: RingFit, rounds: number): Placed[] {
+  const byFit = soundPlacesOf.get(evidence) ?? new Map<string, Placed[]>();
+  soundPlacesOf.set(evidence, byFit);
+  const key = `${live} ${cpc} ${rounds}`;
+  const places = byFit.get(key) ?? [];
+  byFit.set(key, places);
+  return places;
+}
+
+/** Whether every other socket reads as on a sound ring. */
+const standsAtOneSocket = (fault: RingFault): boolean => ['spur', 'contact', 'loose', 'reversed'].includes(fault.kind);
 
 type MovableSocket = { index: number; u: number; w: number; readonly swap?: ConductorPair; readonly extra?: SocketAt['extra'] };
 /** Where a socket is expected: a pull towards a place, in standard deviations of its own. */
@@ -327,14 +379,15 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
 
 /** Adjusts line, CPC and size to the readings: Gauss–Newton on the ends and every socket together, sockets placed anew each time. */
 function refined(fault: RingFault, evidence: Evidence, from: RingFit): Scored {
-  let found = scored(fault, evidence, from, 2);
+  const at = (fit: RingFit, warm?: readonly number[]) => scored(fault, evidence, fit, 2, warm, -Infinity) as Scored;
+  let found = at(from);
   const free: (keyof RingFit)[] = hasSize(fault) ? ['live', 'cpc', 'size'] : ['live', 'cpc'];
   const steps: Record<keyof RingFit, number> = { live: 0.03, cpc: 0.04, size: Math.max(0.02, from.size / 4) };
   for (let round = 0; round < 4; round += 1) {
     let improved = false;
     const before = found.belief;
     for (const key of free) {
-      const probe = (by: number) => scored(fault, evidence, { ...found.fit, [key]: Math.max(0.004, found.fit[key] + by) }, 2, found.positions);
+      const probe = (by: number) => at({ ...found.fit, [key]: Math.max(0.004, found.fit[key] + by) }, found.positions);
       const [down, up] = [probe(-steps[key]), probe(steps[key])];
       // The top of the parabola through three points, if it has one.
       const bend = down.belief - 2 * found.belief + up.belief;

@@ -98,25 +98,25 @@ export function ringMeter(shape: RingShape, step: RingStep, linking: Linking = '
     return outer === Infinity ? inner : (inner * outer) / (inner + outer || 1);
   };
 
-  const bridges: Bridge[] = bridge
-    ? ringConductors.flatMap((c) => {
-        const ohms = bridge.ohms[c];
-        if (ohms === undefined) return [];
-        return [{ chain: placed[c].chain, ohms, p: coordinate(c, ohmsTo(c, bridge.from, bridge.from, 0)), q: coordinate(c, ohmsTo(c, bridge.to, bridge.to, 0)) }];
-      })
-    : [];
-  /** With every bridge of the chain put in, one correction after the other. */
+  /** Bridges of each chain, put in one correction after the other: what one changes is worked out before the next. */
+  const bridges: Bridge[][] = chains.map(() => []);
   const bridged = (chain: number, s: number, t: number, count: number): number => {
-    const of = chains[chain] as Chain;
-    if (count === 0) return whole(of, s, t);
-    const { chain: mine, ohms, p, q } = bridges[count - 1] as Bridge;
-    const direct = bridged(chain, s, t, count - 1);
-    if (mine !== chain) return direct;
+    if (count === 0) return whole(chains[chain] as Chain, s, t);
+    const { p, q, through } = (bridges[chain] as Bridge[])[count - 1] as Bridge;
     const half = (bridged(chain, s, q, count - 1) + bridged(chain, t, p, count - 1) - bridged(chain, s, p, count - 1) - bridged(chain, t, q, count - 1)) / 2;
-    return direct - (half * half) / (ohms + bridged(chain, p, q, count - 1));
+    return bridged(chain, s, t, count - 1) - (half * half) / through;
   };
+  if (bridge)
+    for (const c of ringConductors) {
+      const ohms = bridge.ohms[c];
+      if (ohms === undefined) continue;
+      const { chain: on } = placed[c];
+      const mine = bridges[on] as Bridge[];
+      const [p, q] = [coordinate(c, ohmsTo(c, bridge.from, bridge.from, 0)), coordinate(c, ohmsTo(c, bridge.to, bridge.to, 0))];
+      mine.push({ p, q, through: ohms + bridged(on, p, q, mine.length) });
+    }
   const resistance = (one: RingConductor, s: number, two: RingConductor, t: number, before: boolean): number | null =>
-    bridges.length > 0 && placed[one].chain === placed[two].chain ? bridged(placed[one].chain, s, t, bridges.length) : between(one, s, two, t, before);
+    bridge && placed[one].chain === placed[two].chain ? bridged(placed[one].chain, s, t, (bridges[placed[one].chain] as Bridge[]).length) : between(one, s, two, t, before);
 
   return {
     read(socket, [one, two]) {
@@ -134,7 +134,8 @@ export function ringMeter(shape: RingShape, step: RingStep, linking: Linking = '
   };
 }
 
-type Bridge = { readonly chain: number; readonly ohms: number; readonly p: number; readonly q: number };
+/** Between two places of a chain, with its own ohms and the chain's between them. */
+type Bridge = { readonly p: number; readonly q: number; readonly through: number };
 
 const exchanged = (c: RingConductor, [one, two]: ConductorPair): RingConductor => (c === one ? two : c === two ? one : c);
 const place = (end: End, atB: (c: RingConductor) => RingConductor): End => (end.side === 'B' ? { ...end, conductor: atB(end.conductor) } : end);
