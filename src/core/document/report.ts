@@ -5,6 +5,7 @@ import { showCable, showDevice, showResidual } from '../installation/device-text
 import { type Subject, type TestId, measurementOf, slotKey } from '../installation/measurement';
 import { bondFieldOf, bondStateWords, bondedServices, liveConductorWords } from '../installation/supply';
 import { type Way, disconnectionSeconds, isSpare } from '../installation/way';
+import { insulationTestOf } from '../insulation/test-voltage';
 import { governing } from '../ledger/governing';
 import { type Job, waysOf } from '../ledger/job';
 import { type DeclarationRole, type DocumentKind, reportReasonWords } from '../ledger/kinds';
@@ -258,7 +259,7 @@ function circuitRow(job: Job, way: Way): CircuitRow {
         ringR2: notRing ?? at('ring-r2'),
         r1r2: at('r1r2'),
         r2: at('r2') === '—' ? 'N/A' : at('r2'),
-        volts: instrument ? String(instrument.body.testVolts ?? pack.insulation.testVolts) : '—',
+        volts: instrument ? String(instrument.body.testVolts ?? insulationTestOf(pack, null).testVolts) : '—',
         irLL: at('ir-ll'),
         irLE: at('ir-le'),
         polarity: at('polarity'),

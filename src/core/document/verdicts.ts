@@ -125,7 +125,7 @@ function judgeFigure(
     case 'ir-le-over':
     case 'ir-near':
     case 'ir-far':
-      return judgeInsulation(value, pack, testVolts);
+      return judgeInsulation(value, pack, testVolts, wayOfSubject(job, on) ?? null);
     case 'polarity':
       return judgePolarity(value, 'circuit');
     case 'zs':

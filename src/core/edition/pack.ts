@@ -9,6 +9,7 @@ import type {
   FuseLimitRow,
   ImperialConductorRow,
   InspectionItem,
+  InsulationTest,
   ResidualTimeRow,
   SourcedFigure,
   TwinAndEarthRow,
@@ -33,8 +34,8 @@ export type EditionPack = {
   readonly residualTimes: readonly ResidualTimeRow[];
   readonly touchVolts: SourcedFigure;
   readonly insulation: {
-    readonly testVolts: number;
-    readonly minimumMegohms: SourcedFigure;
+    /** Table 64: test voltage and least resistance by the circuit's nominal voltage. */
+    readonly tests: readonly InsulationTest[];
     readonly investigateBelowMegohms: SourcedFigure;
     readonly expectedWhenNewMegohms: SourcedFigure;
   };

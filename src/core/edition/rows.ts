@@ -61,6 +61,13 @@ export type CableCapacityRow = {
   readonly amps: Readonly<Record<ReferenceMethod, number>>;
 };
 
+/** A row of Table 64: what a circuit of this nominal voltage is tested at and what it has to reach. */
+export type InsulationTest = {
+  readonly circuit: 'extra-low' | 'up to 500 V' | 'above 500 V';
+  readonly testVolts: 250 | 500 | 1000;
+  readonly minimumMegohms: SourcedFigure;
+};
+
 export type InspectionItem = {
   readonly item: string;
   readonly section: string;

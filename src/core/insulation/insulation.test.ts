@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../edition/editions';
 import { toFixed, toNumber } from '../quantity/exact';
+import type { Way } from '../installation/way';
 import type { ReadingValue } from '../quantity/reading-value';
 import { judgeInsulation, judgeParallelInsulation, parallelInsulation } from './insulation';
 
@@ -19,6 +20,16 @@ describe('insulation resistance', () => {
     ['>1', 'ir.investigate', 'doubt'],
     ['>0.5', 'ir.bound-below-minimum', 'doubt'],
   ])('%s MΩ is %s', (shown, rule, verdict) => expect(judgeInsulation(megohms(shown), pack, 500)).toMatchObject({ rule, verdict }));
+
+  it.each([
+    ['0.49', 'ir.below-minimum', 'fails'],
+    ['0.50', 'ir.meets', 'meets'],
+    ['>0.5', 'ir.meets', 'meets'],
+    ['1.5', 'ir.meets', 'meets'],
+  ])('%s MΩ on an extra-low voltage circuit is %s', (shown, rule, verdict) => {
+    const garden: Way = { id: 'w', boardId: 'b', number: 9, description: 'Garden lights, SELV' };
+    expect(judgeInsulation(megohms(shown), pack, null, garden)).toMatchObject({ rule, verdict, limit: { text: 'at least 0.5 MΩ at 250 V' } });
+  });
 
   it('fails five circuits of 4 MΩ together at 0.8', () => {
     const values = Array.from({ length: 5 }, () => megohms('4'));

@@ -1,25 +1,26 @@
 import type { EditionPack } from '../edition/pack';
 import { type Exact, add, divide, exact, isBelow, toShortest } from '../quantity/exact';
 import { type Judgement, unjudged } from '../quantity/judgement';
+import type { Way } from '../installation/way';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
+import { insulationTestOf } from './test-voltage';
 
 /**
- * Judges one insulation resistance in megohm: below the minimum it fails (Table 64), below the investigation
- * threshold it asks for a look. An over-range value counts as at least its bound.
+ * Judges one insulation resistance in megohm: below the circuit's minimum it fails (Table 64), below the investigation
+ * threshold, which is about 230 V circuits, it asks for a look. An over-range value counts as at least its bound.
  */
-export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolts: number | null): Judgement {
+export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolts: number | null, way: Way | null = null): Judgement {
   if (value.is === 'not-taken') return unjudged('ir.not-taken', `Recorded as ${value.mark}.`);
   if (value.is !== 'number' && value.is !== 'over') return unjudged('ir.unreadable', 'No figure to judge.');
   const figure = exact(value.is === 'number' ? value.shown : value.bound);
-  const minimum = exact(pack.insulation.minimumMegohms.value);
-  const investigate = exact(pack.insulation.investigateBelowMegohms.value);
-  const volts = testVolts ?? pack.insulation.testVolts;
-  const limit = {
-    text: `at least ${pack.insulation.minimumMegohms.value} MΩ at ${volts} V`,
-    source: `${pack.insulation.minimumMegohms.source}, ${pack.title}`,
-  };
+  const { circuit, testVolts: usualVolts, minimumMegohms } = insulationTestOf(pack, way);
+  const { value: least, source } = minimumMegohms;
+  const minimum = exact(least);
+  const investigate = exact(circuit === 'extra-low' ? least : pack.insulation.investigateBelowMegohms.value);
+  const volts = testVolts ?? usualVolts;
+  const limit = { text: `at least ${least} MΩ at ${volts} V`, source: `${source}, ${pack.title}` };
   const shown = `${showValue(value)} MΩ`;
-  const expected = `${pack.insulation.investigateBelowMegohms.value} MΩ or more on existing work`;
+  const expected = circuit === 'extra-low' ? null : `${pack.insulation.investigateBelowMegohms.value} MΩ or more on existing work`;
   if (isBelow(figure, minimum)) {
     return value.is === 'over'
       ? {
@@ -27,7 +28,7 @@ export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolt
           verdict: 'doubt',
           expected,
           limit,
-          working: [`At least ${value.bound} MΩ, which does not show that ${pack.insulation.minimumMegohms.value} MΩ is reached.`],
+          working: [`At least ${value.bound} MΩ, which does not show that ${least} MΩ is reached.`],
           next: 'Repeat on a range that reaches the limit.',
         }
       : {
@@ -35,7 +36,7 @@ export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolt
           verdict: 'fails',
           expected,
           limit,
-          working: [`${shown} < ${pack.insulation.minimumMegohms.value} MΩ`],
+          working: [`${shown} < ${least} MΩ`],
           next: 'First look for what was left connected. Then halve the circuit and test both sides (item 5.3).',
         };
   }
@@ -46,7 +47,7 @@ export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolt
       expected,
       limit,
       working: [
-        `${shown} ≥ ${pack.insulation.minimumMegohms.value} MΩ, but below ${pack.insulation.investigateBelowMegohms.value} MΩ (${pack.insulation.investigateBelowMegohms.source})`,
+        `${shown} ≥ ${least} MΩ, but below ${pack.insulation.investigateBelowMegohms.value} MΩ (${pack.insulation.investigateBelowMegohms.source})`,
       ],
       next: 'Find what brings it down: a load or neon left in, damp, or a damaged cable.',
     };
@@ -56,7 +57,7 @@ export function judgeInsulation(value: ReadingValue, pack: EditionPack, testVolt
     verdict: 'meets',
     expected,
     limit,
-    working: [`${value.is === 'over' ? `at least ${value.bound} MΩ` : shown} ≥ ${pack.insulation.minimumMegohms.value} MΩ`],
+    working: [`${value.is === 'over' ? `at least ${value.bound} MΩ` : shown} ≥ ${least} MΩ`],
     next: null,
   };
 }
@@ -86,7 +87,8 @@ export function parallelInsulation(values: readonly ReadingValue[]): ParallelIns
 export function judgeParallelInsulation(values: readonly ReadingValue[], pack: EditionPack): Judgement | null {
   const total = parallelInsulation(values);
   if (!total) return null;
-  const minimum = exact(pack.insulation.minimumMegohms.value);
+  const { value: least } = insulationTestOf(pack, null).minimumMegohms;
+  const minimum = exact(least);
   const meets = !isBelow(total.megohms, minimum);
   // Over-range circuits only bring the total down: what the others come to is the most it can be.
   const most = parallelInsulation(values.filter((value) => value.is === 'number'));
@@ -96,7 +98,7 @@ export function judgeParallelInsulation(values: readonly ReadingValue[], pack: E
     rule: meets ? 'ir.board-meets' : fails ? 'ir.board-below' : 'ir.board-unknown',
     verdict: meets ? 'meets' : fails ? 'fails' : 'doubt',
     expected: shown,
-    limit: { text: `at least ${pack.insulation.minimumMegohms.value} MΩ`, source: `643.3.2, ${pack.title}` },
+    limit: { text: `at least ${least} MΩ`, source: `643.3.2, ${pack.title}` },
     working: [`1/R = Σ 1/Ri over ${total.circuits} circuit${total.circuits === 1 ? '' : 's'} = ${shown}`],
     next: meets ? null : 'Circuits that pass alone can fail together: find the lowest and clear it first.',
   };

@@ -30,8 +30,11 @@ export const bs7671Amendment2: EditionPack = {
   residualTimes,
   touchVolts: { value: '50', source: '411.5.3', confidence: 'table' },
   insulation: {
-    testVolts: 500,
-    minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' },
+    tests: [
+      { circuit: 'extra-low', testVolts: 250, minimumMegohms: { value: '0.5', source: 'Table 64, SELV and PELV', confidence: 'table' } },
+      { circuit: 'up to 500 V', testVolts: 500, minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' } },
+      { circuit: 'above 500 V', testVolts: 1000, minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' } },
+    ],
     investigateBelowMegohms: { value: '2', source: 'common practice on existing work', confidence: 'table' },
     expectedWhenNewMegohms: { value: '20', source: 'common practice on new work', confidence: 'table' },
   },
