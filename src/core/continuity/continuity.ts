@@ -84,7 +84,7 @@ function compared(figure: Exact, expected: Exact, working: string, whenHigh: str
  * Judges a reading at a socket in step 2 or 3 of a ring, in ohm, beside a quarter of the ends. A smaller CPC makes step 3
  * fall towards the board by itself, so only what is above, or below the least that allows, is remarked on.
  */
-export function judgeRingStep(value: ReadingValue, step: 2 | 3, ends: { readonly r1: ReadingValue | null; readonly other: ReadingValue | null }): Judgement {
+export function judgeRingStep(value: ReadingValue, step: 2 | 3, ends: { readonly r1: ReadingValue | null; readonly other: ReadingValue | null }, pack: EditionPack): Judgement {
   if (value.is === 'not-taken') return unjudged('ring-step.not-taken', `Recorded as ${value.mark}.`);
   const figure = figureOf(value);
   if (!figure) {
@@ -97,14 +97,15 @@ export function judgeRingStep(value: ReadingValue, step: 2 | 3, ends: { readonly
   const sum = add(r1, other);
   const quarter = divide(sum, exact(4));
   const least = sum.numerator === 0n ? exact(0) : divide(multiply(r1, other), sum);
-  const high = compare(figure, add(quarter, ringTolerance)) > 0;
-  const low = compare(figure, subtract(least, ringTolerance)) < 0;
+  const { value: room, source } = pack.design.ringAgreeOhms;
+  const high = compare(figure, add(quarter, exact(room))) > 0;
+  const low = compare(figure, subtract(least, exact(room))) < 0;
   return {
     rule: high ? 'ring-step.high' : low ? 'ring-step.low' : 'ring-step.level',
     verdict: high || low ? 'doubt' : 'meets',
     expected: step === 2 ? ohms(quarter) : `${ohms(least)} to ${ohms(quarter)}`,
-    limit: null,
-    working: [`(r1 ${toShortest(r1, 3)} + ${name} ${toShortest(other, 3)}) ÷ 4 = ${ohms(quarter)}`, `${ohms(figure)} is ${high ? 'above' : low ? 'below' : 'within'} that, 0.05 Ω either way`],
+    limit: { text: `within ${room} Ω of that`, source },
+    working: [`(r1 ${toShortest(r1, 3)} + ${name} ${toShortest(other, 3)}) ÷ 4 = ${ohms(quarter)}`, `${ohms(figure)} is ${high ? 'above' : low ? 'below' : 'within'} that, ${room} Ω either way`],
     next: high ? 'A spur, a poor joint or contact; the diagnosis weighs it with the others.' : low ? 'Both links on one leg, or a bridge: the diagnosis weighs it with the others.' : null,
   };
 }
@@ -138,9 +139,6 @@ export function judgeUnstable(judgement: Judgement, value: Extract<ReadingValue,
   };
 }
 
-/** Largest difference between r1 and rn of a sound ring, in ohm. */
-const ringTolerance = exact('0.05');
-
 /** Judges one end-to-end figure of a ring beside the other two, where they are there. */
 export function judgeRingEnd(
   value: ReadingValue,
@@ -163,15 +161,16 @@ export function judgeRingEnd(
   const r1 = others.r1 ? figureOf(others.r1) : null;
   if (which === 'r2') return againstLine(figure, r1, cable);
   const other = which === 'r1' ? others.rn && figureOf(others.rn) : r1;
-  if (!other) return unjudged('ring.alone', 'To be compared with the other live conductor: they should agree within 0.05 Ω.');
+  const { value: room, source } = cable.pack.design.ringAgreeOhms;
+  if (!other) return unjudged('ring.alone', `To be compared with the other live conductor: they should agree within ${room} Ω.`);
   const difference = compare(figure, other) >= 0 ? subtract(figure, other) : subtract(other, figure);
-  const agrees = isAtMost(difference, ringTolerance);
+  const agrees = isAtMost(difference, exact(room));
   return {
     rule: agrees ? 'ring.lives-agree' : 'ring.lives-differ',
     verdict: agrees ? 'meets' : 'doubt',
-    expected: `${ohms(other)} ± 0.05 Ω, as the other live conductor`,
-    limit: null,
-    working: [`|r1 − rn| = ${ohms(difference)} ${agrees ? '≤' : '>'} 0.05 Ω`],
+    expected: `${ohms(other)} ± ${room} Ω, as the other live conductor`,
+    limit: { text: `r1 and rn within ${room} Ω`, source },
+    working: [`|r1 − rn| = ${ohms(difference)} ${agrees ? '≤' : '>'} ${room} Ω`],
     next: agrees ? null : 'The higher of the two has a poor joint, or part of it is another size.',
   };
 }
@@ -187,13 +186,14 @@ function againstLine(figure: Exact, r1: Exact | null, cable: Pick<RadialContext,
   const wanted = divide(cpc, live);
   const found = divide(figure, r1);
   const off = divide(subtract(found, wanted), wanted);
-  const fits = !isBelow(off, exact('-0.15')) && isAtMost(off, exact('0.15'));
+  const { value: share, source } = pack.design.ringRatioShare;
+  const fits = !isBelow(off, exact(`-${share}`)) && isAtMost(off, exact(share));
   const other = fits ? null : nearestPair(pack, found, cable.liveCsaMm2);
   return {
     rule: fits ? 'ring.ratio-fits' : 'ring.ratio-off',
     verdict: fits ? 'meets' : 'doubt',
     expected: `${ohms(multiply(r1, wanted))} = r1 × ${toFixed(wanted, 2, 'half-up')} for ${cable.liveCsaMm2}/${cable.cpcCsaMm2} mm²`,
-    limit: null,
+    limit: { text: `within ${100 * Number(share)} % of the cable's own ratio`, source },
     working: [`r2 ÷ r1 = ${toFixed(found, 2, 'half-up')}; the cable's ratio is ${toFixed(wanted, 2, 'half-up')}`],
     next: fits
       ? null

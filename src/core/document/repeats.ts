@@ -4,6 +4,13 @@ import { type Job, type Repair, standing, wayOfSubject } from '../ledger/job';
 /** A reading from before a repair that is to be taken again. */
 export type Repeat = { readonly key: SlotKey; readonly on: Subject; readonly test: TestId; readonly wayId: string; readonly repair: Repair };
 
+/** The tests of each bench that may have found a fault, the one that finds most first. */
+export const findersOf = {
+  continuity: ['point-r1r2', 'point-r2', 'point-metalwork', 'point-polarity', 'r1r2'],
+  ring: ['ring-step3', 'ring-step2', 'ring-r1', 'r1r2'],
+  insulation: ['ir-le', 'ir-l-e', 'ir-n-e', 'ir-ll'],
+} as const satisfies Record<string, readonly TestId[]>;
+
 /**
  * What repairs ask to be tested again: the test that found the fault and every earlier one it could have influenced
  * (643.1). A repeat is done once the reading from before the repair has been struck or another was taken after it.

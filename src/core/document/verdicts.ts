@@ -86,7 +86,7 @@ function judgeFigure(
     case 'ring-step3': {
       const point = on.of === 'point' ? job.points.get(on.id) : undefined;
       const end = (which: 'ring-r1' | 'ring-rn' | 'ring-r2') => (point ? valueAt(job, { of: 'way', id: point.wayId }, which) : null);
-      return judgeRingStep(value, test === 'ring-step2' ? 2 : 3, { r1: end('ring-r1'), other: end(test === 'ring-step2' ? 'ring-rn' : 'ring-r2') });
+      return judgeRingStep(value, test === 'ring-step2' ? 2 : 3, { r1: end('ring-r1'), other: end(test === 'ring-step2' ? 'ring-rn' : 'ring-r2') }, pack);
     }
     case 'ring-step2-nc':
     case 'ring-step2-lc':

@@ -107,6 +107,10 @@ export type HotWiring = (typeof hotWirings)[number];
 export type DesignRules = {
   readonly ringDeviceAmps: readonly number[];
   readonly ringCableAmps: SourcedFigure;
+  /** How far r1 and rn of a sound ring may be apart, and readings at its sockets from their quarter, in ohm. */
+  readonly ringAgreeOhms: SourcedFigure;
+  /** How far r2 ÷ r1 may be from the cable's own ratio, as a share of it. */
+  readonly ringRatioShare: SourcedFigure;
   readonly rewireableFactor: SourcedFigure;
   readonly dropPercent: { readonly lighting: SourcedFigure; readonly other: SourcedFigure };
   readonly hotFactors: Readonly<Record<HotWiring, SourcedFigure>>;

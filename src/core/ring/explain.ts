@@ -167,7 +167,7 @@ function otherCable(diagnosis: Diagnosis, recorded: RingCable | null, pack: Edit
   };
   const found = fit.cpc / fit.live;
   const own = ratioOf(recorded);
-  if (own === null || Math.abs(found / own - 1) <= 0.15) return null;
+  if (own === null || Math.abs(found / own - 1) <= Number(pack.design.ringRatioShare.value)) return null;
   const other = pack.twinAndEarth.filter((pair) => pair.liveMm2 === recorded.liveMm2).find((pair) => Math.abs(found / (ratioOf(pair) ?? Infinity) - 1) <= 0.08);
   const ratio = `r2 ÷ r1 is ${found.toFixed(2)}; ${recorded.liveMm2}/${recorded.cpcMm2} mm² gives ${own.toFixed(2)}`;
   return other ? `${ratio}: it behaves like ${other.liveMm2}/${other.cpcMm2} mm² (${other.era}).` : `${ratio}: part of it is another size, or the CPC has a poor joint.`;

@@ -2,19 +2,21 @@
 
 import { useState } from 'react';
 import { v7 } from 'uuid';
+import { findersOf } from '../../core/document/repeats';
 import { type TestId, measurementOf } from '../../core/installation/measurement';
 import { Button } from '../../ui/button';
 import { useJob } from '../ledger/job-provider';
 import { useBench } from './bench-provider';
 
 /** A fault mended on the spot: what was done, and which test had found it; that one and those before it are due again. */
-export function LogRepair({ wayId, tests }: { wayId: string; tests: readonly TestId[] }) {
+export function LogRepair({ wayId, bench }: { wayId: string; bench: keyof typeof findersOf }) {
   const { job } = useJob();
   const { record } = useBench();
   const [what, setWhat] = useState('');
   const [test, setTest] = useState<TestId | null>(null);
+  const tests = findersOf[bench];
   const found = test ?? tests[0];
-  if (!found || job.issued) return null;
+  if (job.issued) return null;
   return (
     <details className="border-t border-rule pt-2 text-sm">
       <summary className="min-h-8 font-semibold max-md:min-h-11">Repaired something here?</summary>

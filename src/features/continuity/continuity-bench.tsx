@@ -26,8 +26,6 @@ import { RunDrawing } from './run-drawing';
 
 type Go = (bench: BenchName, wayId?: string | null) => void;
 const columnsOf = (way: Way): readonly TestId[] => (way.arrangement === 'ring' ? ['point-r2', 'point-polarity', 'point-metalwork'] : ['point-r1r2', 'point-polarity', 'point-switching', 'point-r2', 'point-metalwork']);
-const repairTests: readonly TestId[] = ['point-r1r2', 'point-r2', 'point-metalwork', 'point-polarity', 'r1r2'];
-
 /** Continuity: the conductors of the origin, then R1+R2 or R2 point by point with polarity, switching and metalwork. */
 export function ContinuityBench({ wayId, go }: { wayId: string | null; go: Go }) {
   const { job } = useJob();
@@ -147,7 +145,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
           <Working judgement={judgement} />
         </div>
       )}
-      <LogRepair wayId={way.id} tests={repairTests} />
+      <LogRepair wayId={way.id} bench="continuity" />
     </section>
   );
 }

@@ -190,7 +190,7 @@ function Chosen({ way }: { way: Way }) {
         </div>
       )}
       {(isLow || state.openings.length > 0) && <Halving way={way} state={state} />}
-      <LogRepair wayId={way.id} tests={['ir-le', 'ir-l-e', 'ir-n-e', 'ir-ll']} />
+      <LogRepair wayId={way.id} bench="insulation" />
     </section>
   );
 }

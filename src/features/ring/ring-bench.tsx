@@ -4,7 +4,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { highestStep3, ringOfWay, ringReport } from '../../core/document/ring-of-way';
-import { type TestId, measurementOf } from '../../core/installation/measurement';
+import { measurementOf } from '../../core/installation/measurement';
 import type { Way } from '../../core/installation/way';
 import { pointsOf, unplacedPoints } from '../../core/ledger/job';
 import { showValue } from '../../core/quantity/reading-value';
@@ -24,8 +24,6 @@ import { RingDiagnosis } from './ring-diagnosis';
 import { RingDrawing } from './ring-drawing';
 
 type Go = (bench: BenchName, wayId?: string | null) => void;
-const repairTests: readonly TestId[] = ['ring-step3', 'ring-step2', 'ring-r1', 'r1r2'];
-
 /** Three steps of a ring, drawn as it runs, with what its readings come to. */
 export function RingBench({ wayId, go }: { wayId: string | null; go: Go }) {
   const { job } = useJob();
@@ -131,7 +129,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
               </Button>
             )}
           </RingDiagnosis>
-          <LogRepair wayId={way.id} tests={repairTests} />
+          <LogRepair wayId={way.id} bench="ring" />
         </div>
       </div>
     </div>

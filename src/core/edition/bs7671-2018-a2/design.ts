@@ -17,6 +17,8 @@ export const diversity: readonly DiversityRow[] = [
 export const design: DesignRules = {
   ringDeviceAmps: [30, 32],
   ringCableAmps: { value: '20', source: '433.1.204', confidence: 'table' },
+  ringAgreeOhms: { value: '0.05', source: 'common practice for a ring', confidence: 'table' },
+  ringRatioShare: { value: '0.15', source: 'between the ratios of the cables made', confidence: 'formula' },
   rewireableFactor: { value: '0.725', source: '433.1.202', confidence: 'table' },
   dropPercent: { lighting: { value: '3', source: 'Appendix 4', confidence: 'table' }, other: { value: '5', source: 'Appendix 4', confidence: 'table' } },
   hotFactors: {
