@@ -12,7 +12,10 @@ test('a typical finding proposes its code by questions; another code keeps its r
   await expect(page.getByText('Proposed: C2.')).toBeVisible();
   const codes = page.getByRole('group', { name: 'Code' });
   await expect(codes.getByRole('button', { name: 'C2' })).toHaveAttribute('aria-pressed', 'true');
+  const asked = page.getByRole('list', { name: 'Not found in the description' }).getByRole('listitem');
+  await expect(asked).toHaveText([/^Where exactly\?/, /^Which circuit\?/]);
   await page.getByRole('textbox', { name: 'Where' }).fill('Kitchen, beside the back door');
+  await expect(asked).toHaveText([/^Which circuit\?/]);
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('A fault outdoors would not be cut off in time');
   await codes.getByRole('button', { name: 'C3' }).click();
   await expect(page.getByRole('button', { name: 'Note it' })).toBeDisabled();
@@ -29,4 +32,13 @@ test('demand is worked out from the ways and taken', async ({ page }) => {
   await page.getByText('Work it out from the ways').click();
   await expect(page.getByRole('row', { name: /sockets the largest whole \(32 A\)/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Take \d+ A$/ })).toBeVisible();
+});
+
+test('which accessories to open is chosen beforehand, and grows with what is found', async ({ page }) => {
+  await signIn(page);
+  await page.goto(`${(await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? ''}/brief`);
+  await settled(page);
+  await page.getByText(/^Open 16 of 38 \(42 %\): which/).click();
+  await expect(page.getByText('the share grew from 20 % to 40 %')).toBeVisible();
+  await expect(page.getByText(/^Hall, Garden room/)).toBeVisible();
 });

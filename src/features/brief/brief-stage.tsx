@@ -1,9 +1,10 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { showDay } from '../../core/document/report';
+import { samplingOfJob } from '../../core/document/sampling-of-job';
 import { reportReasonWords, reportReasons, type BodyOf } from '../../core/ledger/kinds';
 import { Button } from '../../ui/button';
 import { ChoiceField, EntryField, asDay, asLine, asNumber, asText } from '../../ui/entry-field';
@@ -66,9 +67,37 @@ export function BriefStage() {
         <EntryField label="Records available" shown={job.brief.records ?? ''} parse={asLine} commit={(records) => brief({ records })} wanted={wanted('records')} anchor="records" />
         <EntryField label="Previous report" shown={job.brief.previousReport ?? ''} parse={asLine} commit={(previousReport) => brief({ previousReport })} wanted={wanted('previousReport')} anchor="previousReport" />
         <EntryField label="Accessories opened" unit="%" inputMode="numeric" shown={number(job.brief.samplingPercent)} parse={asNumber(1, 100, true)} commit={(samplingPercent) => brief({ samplingPercent })} wanted={wanted('samplingPercent')} anchor="samplingPercent" hint="10 % is common; more where older or poorer, and more once the sample shows a defect." />
+        <Sample />
         <Limitations record={record} />
       </section>
     </div>
+  );
+}
+
+/** Which accessories to open, chosen before anybody sees them. */
+function Sample() {
+  const { job } = useJob();
+  const plan = useMemo(() => samplingOfJob(job), [job]);
+  if (!plan) return null;
+  return (
+    <details className="border-b border-rule py-1 text-sm">
+      <summary className="min-h-8 font-semibold max-md:min-h-11">
+        Open {plan.share}: which
+      </summary>
+      {plan.reasons.map((reason) => (
+        <p key={reason} className="text-faint">
+          {reason}
+        </p>
+      ))}
+      <ul className="pb-2">
+        {plan.byWay.map(({ way, points }) => (
+          <li key={way.id} className="grid grid-cols-[1.5rem_1fr] gap-x-2">
+            <span className="text-right text-faint">{way.number}</span>
+            <span>{points.map((point) => point.name).join(', ')}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { v7 } from 'uuid';
 import { adviseCode } from '../../core/inspection/code-advice';
+import { checkDescription } from '../../core/inspection/description';
 import { type Code, codeMeaning, codes } from '../../core/inspection/outcome';
 import type { Observation } from '../../core/ledger/job';
 import type { BodyOf } from '../../core/ledger/kinds';
@@ -108,6 +109,8 @@ function ObservationForm({ form, setForm }: { form: Form; setForm: (form: Form) 
   const proposed = finding ? adviseCode(finding, answers).code : null;
   const differs = proposed !== null && code !== null && code !== proposed;
   const lacking = [!form.what.trim() && 'what', !form.where.trim() && 'where', !form.why.trim() && 'why it matters', !code && 'the code', differs && !form.codeReason?.trim() && 'why this code'].filter(Boolean);
+  const said = [form.what, form.where].map((text) => text.trim()).filter(Boolean);
+  const { questions } = checkDescription([...said, form.wayId ? `circuit ${job.ways.get(form.wayId)?.number}` : ''].join('; '));
   const record = () => {
     if (!code) return;
     const { id, ...fields } = form;
@@ -135,6 +138,13 @@ function ObservationForm({ form, setForm }: { form: Form; setForm: (form: Form) 
         Where
         <input className={`${input} font-normal`} value={form.where} maxLength={200} onChange={(e) => set({ where: e.target.value })} />
       </label>
+      {said.length > 0 && questions.length > 0 && (
+        <ul aria-label="Not found in the description" className="text-sm text-faint">
+          {questions.map((question) => (
+            <li key={question}>{question}</li>
+          ))}
+        </ul>
+      )}
       <label className="block text-sm font-semibold">
         Why it matters
         <textarea rows={2} className={`${input} font-normal`} value={form.why} onChange={(e) => set({ why: e.target.value })} />
