@@ -22,7 +22,7 @@ export const ringInput = z
     step2: z.array(ringReading).default([]),
     step3: z.array(ringReading).default([]),
     sameSide: z.array(ringReading).optional(),
-    tried: z.array(z.object({ socket: z.number().int().min(1), step: z.union([z.literal(2), z.literal(3)]), pair, reading: z.union([ohms, z.literal('open')]) })).default([]),
+    tried: z.array(z.object({ socket: z.number().int().min(1), step: z.union([z.literal(2), z.literal(3)]), pair, reading: z.union([ohms, z.literal('open')]) })).max(50).default([]),
     noiseOhms: z.number().positive().max(1).optional(),
   })
   .refine((r) => r.step2.length <= r.sockets && r.step3.length <= r.sockets && r.tried.every((t) => t.socket <= r.sockets), { error: 'more readings than sockets' });
