@@ -23,7 +23,6 @@ type Props = {
   row: number;
   column: number;
   disabled?: boolean;
-  connected?: string | null;
   /** The mark stands elsewhere. */
   unmarked?: boolean;
 };
@@ -38,7 +37,7 @@ function goTo(step: { sequence: number } | { row: number; column: number }): voi
 }
 
 /** One reading at a bench: typed, put by the pad, or taken by the tester with the space bar. */
-export function BenchCell({ on, test, label, sequence, row, column, disabled = false, connected = null, unmarked = false }: Props) {
+export function BenchCell({ on, test, label, sequence, row, column, disabled = false, unmarked = false }: Props) {
   const { job, verdicts, append, undo } = useJob();
   const { inHand, hold, take, padOpen } = useBench();
   const tester = useTester();
@@ -72,7 +71,7 @@ export function BenchCell({ on, test, label, sequence, row, column, disabled = f
       setProblem(parsed.problem);
       return false;
     }
-    const outcome = append(readingEntries(job, on, test, { ...parsed, connected }, inHand));
+    const outcome = append(readingEntries(job, on, test, parsed, inHand));
     if (outcome.ok) recorded.current = typed.trim();
     else setProblem(outcome.reason);
     return outcome.ok;

@@ -16,7 +16,6 @@ import { Button } from '../../ui/button';
 import { BenchCell } from '../bench/bench-cell';
 import { useBench } from '../bench/bench-provider';
 import { LogRepair } from '../bench/log-repair';
-import { useConnected } from './connected';
 import { useJob } from '../ledger/job-provider';
 import { VerdictMark, Working } from '../ledger/verdict-mark';
 import type { BenchName } from '../tests/bench-address';
@@ -84,7 +83,6 @@ export function InsulationBench({ wayId, go }: { wayId: string | null; go: Go })
 
 function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChosen: boolean; choose: () => void }) {
   const { job, verdicts } = useJob();
-  const [connected] = useConnected(way.id);
   const on = { of: 'way', id: way.id } as const;
   const lowest = governing(job, slotKey(on, 'ir-le'));
   const verdict = verdicts.get(slotKey(on, 'ir-le'))?.verdict;
@@ -110,7 +108,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
         </td>
         {pairs.map(({ test, heading }, column) => (
           <td key={test}>
-            <BenchCell on={on} test={test} label={`${heading}, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + column} row={row * 2} column={column} connected={connected} />
+            <BenchCell on={on} test={test} label={`${heading}, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + column} row={row * 2} column={column} />
           </td>
         ))}
         <td className="whitespace-nowrap px-1 text-right font-semibold">
@@ -125,7 +123,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
           <td className="px-2 text-right text-xs text-faint max-md:hidden">switches changed over</td>
           {changedOver.map((test, column) => (
             <td key={test}>
-              <BenchCell on={on} test={test} label={`${measurementOf(test).symbol} changed over, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + 10 + column} row={row * 2 + 1} column={column} connected={connected} />
+              <BenchCell on={on} test={test} label={`${measurementOf(test).symbol} changed over, way ${way.number} ${way.description ?? ''}`} sequence={row * 20 + 10 + column} row={row * 2 + 1} column={column} />
             </td>
           ))}
           <td />
@@ -139,7 +137,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
 function Chosen({ way }: { way: Way }) {
   const { job, pack, verdicts } = useJob();
   const { inHand, change } = useBench();
-  const [connected, setConnected] = useConnected(way.id);
+  const setConnected = (what: string) => change({ connected: { ...inHand.connected, [way.id]: what } });
   const board = job.boards.get(way.boardId) ?? null;
   const preparation = insulationPreparation(way, pointsOf(job, way.id), board, job.supply);
   const proposal = proposeTestVoltage(pack, way, board);
@@ -174,7 +172,7 @@ function Chosen({ way }: { way: Way }) {
       </div>
       <label className="flex flex-wrap items-center gap-2 text-sm">
         Stayed connected
-        <input className="min-h-9 min-w-0 flex-1 rounded-md border border-rule bg-sheet px-2 max-md:min-h-11" maxLength={200} defaultValue={connected ?? ''} placeholder="nothing" onBlur={(event) => setConnected(event.target.value.trim() || null)} />
+        <input className="min-h-9 min-w-0 flex-1 rounded-md border border-rule bg-sheet px-2 max-md:min-h-11" maxLength={200} key={inHand.connected[way.id]} defaultValue={inHand.connected[way.id] ?? ''} placeholder="nothing" onBlur={(event) => setConnected(event.target.value.trim())} />
       </label>
       {judgement && (
         <div className="border-t border-rule pt-2">

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useId, useMemo, useState } from 'react';
 import { parseExact } from '../../core/quantity/exact';
 import { useJob } from './job-provider';
 import { isolationState } from '../../core/isolation/isolation';
-import { type InHand, emptyHanded } from './record-reading';
+import { type InHand, emptyHanded, inHandSchema } from './record-reading';
 
 /** The instrument and lead null in use on this device for this job; the first instrument brought until another is picked. */
 export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
@@ -13,7 +13,7 @@ export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
   const key = `orange-ledger-in-hand-${jobId}`;
   useEffect(() => {
     try {
-      setHeld({ ...emptyHanded, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<InHand>) });
+      setHeld(inHandSchema.parse(JSON.parse(localStorage.getItem(key) ?? '{}')));
     } catch {
       setHeld(emptyHanded);
     }
