@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addSallowRise, cell, entriesOf, expect, openJob, proveDead, settled, signIn, test } from './ledger-page';
+import { addSallowRise, cell, entriesOf, expect, openJob, proveDead, sendNow, settled, signIn, test } from './ledger-page';
 
 type Taken = { test: string; value: { is: string; shown?: string; bound?: string }; isolationId: string | null; leadNullOhms: string | null; instrumentId: string | null };
 
@@ -196,12 +196,16 @@ test('a fault to earth is found by halving and becomes an observation', async ({
   await proveDead(page, job);
   await bench(page, job, 'insulation');
   await page.getByRole('button', { name: 'Porch and gatepost lights' }).click();
+  await page.getByLabel('Stayed connected').fill('photocell');
+  await page.getByLabel('Stayed connected').blur();
   await page.getByRole('textbox', { name: /^L–N, way 8/ }).focus();
   for (const next of [/^L–E, way 8/, /^N–E, way 8/, /^L\+N–E, way 8/]) {
     await page.keyboard.press('Space');
     await expect(page.getByRole('textbox', { name: next })).toBeFocused();
   }
   await expect(page.getByText('Neutral alone is low to earth', { exact: false })).toBeVisible();
+  await settled(page);
+  expect((await entriesOf<{ connected: string | null }>(page, job, 'reading.taken')).map((reading) => reading.connected)).toEqual(['photocell', 'photocell', 'photocell']);
   await page.getByLabel('Add points').fill('porch light, side passage light, bin store light, gatepost light');
   await page.getByLabel('Add points').press('Enter');
   const sections = page.getByRole('list', { name: 'Sections from the board' });
@@ -268,7 +272,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('send-state')).toContainText('not yet sent');
   await context.setOffline(false);
-  await page.getByTestId('send-state').click();
+  await sendNow(page);
   await settled(page);
   expect(await readings(page, job)).toHaveLength(10);
 });

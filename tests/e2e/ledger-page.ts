@@ -46,6 +46,9 @@ export async function openJob(page: Page, reference: string): Promise<string> {
 /** Everything made here has been read, sent and taken. */
 export const settled = (page: Page): Promise<void> => expect(page.getByTestId('send-state')).toHaveText('sent');
 
+/** Presses "not yet sent". The entries may be on their way already, and then there is nothing to press. */
+export const sendNow = (page: Page): Promise<void> => page.getByTestId('send-state').dispatchEvent('click');
+
 export const cell = (page: Page, column: string, circuit: number) => page.getByRole('gridcell', { name: new RegExp(`^${column.replace('+', '\\+')}, circuit ${circuit},`) });
 
 export async function paste(page: Page, text: string): Promise<void> {

@@ -1,4 +1,4 @@
-import { addBoard, cell, entriesOf, expect, fill, openJob, settled, signIn, signInByForm, test } from './ledger-page';
+import { addBoard, cell, entriesOf, expect, fill, openJob, sendNow, settled, signIn, signInByForm, test } from './ledger-page';
 
 // The other tests do without the worker that keeps pages on the device; here it is what is tested.
 test.use({ serviceWorkers: 'allow' });
@@ -43,7 +43,7 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await expect(page.getByTestId('send-state')).toContainText('2 not yet sent');
 
   await context.setOffline(false);
-  await page.getByTestId('send-state').click();
+  await sendNow(page);
   await settled(page);
   const readings = await entriesOf<{ test: string }>(page, job, 'reading.taken');
   expect(readings.map((reading) => reading.test).sort()).toEqual(['ze', 'zs', 'zs']);

@@ -1,4 +1,4 @@
-import { addBoard, cell, expect, fill, openJob, settled, signIn, test } from './ledger-page';
+import { addBoard, cell, expect, fill, openJob, sendNow, settled, signIn, test } from './ledger-page';
 
 test('without a network work goes on, says so, survives a reload, and is sent once', async ({ page, context }) => {
   await signIn(page);
@@ -13,7 +13,7 @@ test('without a network work goes on, says so, survives a reload, and is sent on
   await expect(page.getByRole('textbox', { name: /^Ze/ })).toHaveValue('0.21');
   await expect(page.getByTestId('send-state')).toHaveText('saved here, 2 not yet sent');
   await page.unroute('**/api/jobs/*/entries*');
-  await page.getByTestId('send-state').click();
+  await sendNow(page);
   await settled(page);
   const answer = await context.request.get(`/api${job}/entries`);
   const { entries } = (await answer.json()) as { entries: { kind: string }[] };
@@ -74,7 +74,7 @@ test('what the ledger refuses is shown with its reason and kept until put aside'
   await fill(page, /^Ze/, '0.24');
   await settled(page);
   await other.unroute('**/api/jobs/*/**');
-  await other.getByTestId('send-state').click();
+  await sendNow(other);
   const refusals = other.getByRole('list', { name: 'Not taken by the ledger' });
   await expect(refusals).toContainText('struck already');
   await other.reload();
