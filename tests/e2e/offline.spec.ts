@@ -66,6 +66,8 @@ test('a page never opened here says so without a network, and signing out leaves
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('needs the network once');
   await expect(page.getByLabel('Your reference')).toHaveValue('CELLAR-3');
   await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByText('you are still signed in')).toBeVisible();
   await page.getByRole('link', { name: 'CELLAR-2' }).click();
   await settled(page);
   await context.setOffline(false);

@@ -3,6 +3,7 @@
 import { createAuthClient } from 'better-auth/react';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
 import { Button } from '../../ui/button';
 import { forgetJobs } from '../ledger/on-this-device';
 
@@ -68,8 +69,9 @@ export function SignOutButton() {
     <Button
       look="quiet"
       onClick={async () => {
+        const ended = await client.signOut().catch(() => null);
+        if (!ended || ended.error) return void toast('The server did not answer: you are still signed in. Sign out again when the network is back.');
         await forgetJobs();
-        await client.signOut();
         router.replace('/sign-in');
         router.refresh();
       }}
