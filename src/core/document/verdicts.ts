@@ -21,10 +21,11 @@ export const valueAt = (job: Job, on: Subject, test: TestId): ReadingValue | nul
   governing(job, slotKey(on, test))?.body.value ?? null;
 
 export const supplySubject: Subject = { of: 'supply' };
+const zeOf = (job: Job) => valueAt(job, supplySubject, 'ze');
 
 /** Judges the governing reading of one slot in the light of the whole job; null while nothing stands there. */
-export function judgeSlot(job: Job, pack: EditionPack, on: Subject, test: TestId): Judgement | null {
-  const entry = governing(job, slotKey(on, test));
+function judgeSlot(job: Job, pack: EditionPack, key: SlotKey, on: Subject, test: TestId): Judgement | null {
+  const entry = governing(job, key);
   if (!entry) return null;
   return judgeValue(job, pack, on, test, entry.body.value, entry.body.how, entry.body.testVolts);
 }
@@ -47,14 +48,13 @@ function judgeFigure(
 ): Judgement {
   const way = on.of === 'way' ? (job.ways.get(on.id) ?? null) : null;
   const at = (other: TestId) => valueAt(job, on, other);
-  const ze = valueAt(job, supplySubject, 'ze');
   switch (test) {
     case 'ze':
       return judgeZe(value, pack, job.supply.earthing ?? null);
     case 'ipf-ln':
-      return judgeFaultCurrent(value, 'L–N', pack, ze);
+      return judgeFaultCurrent(value, 'L–N', pack, zeOf(job));
     case 'ipf-le':
-      return judgeFaultCurrent(value, 'L–E', pack, ze);
+      return judgeFaultCurrent(value, 'L–E', pack, zeOf(job));
     case 'supply-volts':
       return judgeSupplyVolts(value, pack);
     case 'supply-polarity':
@@ -72,7 +72,7 @@ function judgeFigure(
     case 'board-zs':
       return judgeBoardZs(job, value);
     case 'board-ipf':
-      return judgeFaultCurrent(value, 'L–N', pack, ze);
+      return judgeFaultCurrent(value, 'L–N', pack, zeOf(job));
     case 'ring-r1':
     case 'ring-rn':
     case 'ring-r2':
@@ -160,7 +160,7 @@ function judgeWayZs(job: Job, pack: EditionPack, on: Subject, way: Way | null, v
     seconds: way ? disconnectionSeconds(pack, way, earthing ?? 'TN-S') : 0.4,
     earthing,
     residualMilliamps: way?.residualMilliamps ?? null,
-    ze: valueAt(job, supplySubject, 'ze'),
+    ze: zeOf(job),
     r1r2: valueAt(job, on, 'r1r2'),
     wiring: hotWiringOf(way),
     how,
@@ -170,7 +170,7 @@ function judgeWayZs(job: Job, pack: EditionPack, on: Subject, way: Way | null, v
 
 function judgeBoardZs(job: Job, value: ReadingValue): Judgement {
   if (value.is === 'not-taken') return unjudged('board-zs.not-taken', `Recorded as ${value.mark}.`);
-  const ze = valueAt(job, supplySubject, 'ze');
+  const ze = zeOf(job);
   const why = ze?.is === 'number' ? `Beside Ze ${ze.shown} Ω; bonding in parallel usually makes it lower.` : 'Compared with Ze once that is recorded.';
   return unjudged('board-zs.recorded', why);
 }
@@ -201,14 +201,14 @@ export function judgeJob(job: Job, pack: EditionPack): Map<SlotKey, Judgement> {
   for (const [key, readings] of job.readings) {
     const body = readings[0]?.entry.body;
     if (!body) continue;
-    const judgement = judgeSlot(job, pack, body.on, body.test);
+    const judgement = judgeSlot(job, pack, key, body.on, body.test);
     if (judgement) verdicts.set(key, judgement);
     const whole = wholeOf(body.test);
     const way = whole && wayOfSubject(job, body.on);
     if (!whole || !way) continue;
     const on: Subject = { of: 'way', id: way.id };
     const wholeKey = slotKey(on, whole);
-    const together = verdicts.has(wholeKey) ? null : judgeSlot(job, pack, on, whole);
+    const together = verdicts.has(wholeKey) ? null : judgeSlot(job, pack, wholeKey, on, whole);
     if (together) verdicts.set(wholeKey, together);
   }
   return verdicts;

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import { Suspense, useEffect, type ComponentType } from 'react';
 import type { Stage } from '../../core/document/stages';
+import { useJob } from '../ledger/job-provider';
 import { JobOverview } from './job-overview';
 import { usePlace } from './place';
 
@@ -29,14 +30,16 @@ const loadAll = () => Promise.allSettled([
   import('../review/review-stage'),
 ]);
 
+/** Not every browser says when it is idle. */
+const whenIdle = (work: () => void) => (window.requestIdleCallback ? window.requestIdleCallback(work) : setTimeout(work, 1000));
+
 /** The stage one is in. The others are loaded behind it, so that each opens without the network. */
 export function JobStage() {
   const { stage } = usePlace();
+  const { loaded } = useJob();
   useEffect(() => {
-    if (document.readyState === 'complete') return void loadAll();
-    window.addEventListener('load', loadAll, { once: true });
-    return () => window.removeEventListener('load', loadAll);
-  }, []);
+    if (loaded) whenIdle(() => void loadAll());
+  }, [loaded]);
   const Part = stage ? parts[stage] : JobOverview;
   return (
     <Suspense key={stage}>
