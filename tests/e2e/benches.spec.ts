@@ -132,7 +132,7 @@ test.describe('by touch, on a phone', () => {
     await page.setViewportSize({ width: 1280, height: 800 });
     const job = await ready(page, 'THUMB-1');
     await page.setViewportSize({ width: 390, height: 844 });
-    await proveDead(page, job);
+    await proveDead(page, job, 'tap');
     await bench(page, job, 'continuity');
     const pad = page.getByRole('region', { name: 'Reading pad' });
     const tap = async (...keys: string[]) => {

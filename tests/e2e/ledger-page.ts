@@ -89,14 +89,14 @@ export async function addSallowRise(page: Page, job: string): Promise<void> {
 }
 
 /** Locked off and proved dead by the buttons of the isolation page. */
-export async function proveDead(page: Page, job: string): Promise<void> {
+export async function proveDead(page: Page, job: string, press: 'click' | 'tap' = 'click'): Promise<void> {
   await page.goto(`${job}/isolation`);
   await settled(page);
   await page.getByLabel('Permission from').fill('Ms R. Sedge');
   await page.getByLabel('Lock number').fill('14');
   await page.getByLabel('Proving unit or known source').fill('Proving unit PU-12');
-  await page.getByRole('button', { name: 'Begin' }).click();
-  for (const step of ['It showed: 230 volts', 'L–N: 0 volts', 'L–E: 0 volts', 'N–E: 0 volts', 'It showed again: 230 volts']) await page.getByRole('button', { name: step, exact: true }).click();
+  await page.getByRole('button', { name: 'Begin' })[press]();
+  for (const step of ['It showed: 230 volts', 'L–N: 0 volts', 'L–E: 0 volts', 'N–E: 0 volts', 'It showed again: 230 volts']) await page.getByRole('button', { name: step, exact: true })[press]();
   await expect(page.getByText('✓ Proved dead')).toBeVisible();
   await settled(page);
 }

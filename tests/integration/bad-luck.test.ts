@@ -4,6 +4,7 @@ import { join, relative } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
+import { stages } from '../../src/core/document/stages';
 import { asOwner } from '../support/database';
 
 let app: Served;
@@ -112,18 +113,23 @@ function addresses(): { path: string; methods: string[] }[] {
   walk('src/app');
   return files
     .filter((file) => /\/(route|page)\.tsx?$/.test(file) && !file.includes('[...all]'))
-    .map((file) => ({
-      path: `/${relative('src/app', file).replace(/\/?(route|page)\.tsx?$/, '')}`.replace('[jobId]', jobId).replace('[documentId]', documentId).replace('[token]', '0'.repeat(32)),
-      methods: /route\.ts$/.test(file) ? [...readFileSync(file, 'utf8').matchAll(/\b(GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => m[1] ?? '') : ['GET'],
-    }));
+    .flatMap((file) => {
+      const path = `/${relative('src/app', file).replace(/\/?(route|page)\.tsx?$/, '')}`.replace('[jobId]', jobId).replace('[documentId]', documentId).replace('[token]', '0'.repeat(32)).replace('[path]', 'sw.js');
+      const methods = /route\.ts$/.test(file) ? [...readFileSync(file, 'utf8').matchAll(/\b(GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => m[1] ?? '') : ['GET'];
+      const parts = path.endsWith('/[[...stage]]') ? ['', ...stages.map((stage) => `/${stage}`)] : [''];
+      return parts.map((part) => ({ path: path.replace('/[[...stage]]', '') + part, methods }));
+    });
 }
-const open = ['/sign-in', `/verify/${'0'.repeat(32)}`];
+/** Pages for anybody, and what a browser keeps of every build: nothing of a firm in them. */
+const open = ['/sign-in', `/verify/${'0'.repeat(32)}`, '/offline', '/service-worker/sw.js'];
 
 describe('a stranger, and a person of another firm', () => {
   it('get nothing from any route or page', async () => {
     const all = addresses();
-    expect(all.length).toBeGreaterThanOrEqual(14);
-    expect(all.filter((a) => open.includes(a.path))).toHaveLength(2);
+    expect(all.length).toBeGreaterThanOrEqual(18);
+    expect(all.map(({ path }) => path).filter((path) => path.includes('['))).toEqual([]);
+    expect(all.filter((a) => open.includes(a.path))).toHaveLength(open.length);
+    for (const path of open) expect(await (await fetch(app.baseUrl + path)).text()).not.toMatch(/Larkspur|Quillfeather|Sallow/);
     for (const { path, methods } of all.filter((a) => !open.includes(a.path))) {
       for (const method of methods) {
         const send = (cookie: string) => fetch(app.baseUrl + path, { method, redirect: 'manual', headers: { ...(cookie ? { Cookie: cookie } : {}), 'Content-Type': 'application/json' }, body: method === 'POST' ? JSON.stringify({ entries: [reading('0.9')] }) : undefined, signal: AbortSignal.timeout(60_000) });

@@ -21,6 +21,11 @@ const database = () =>
       if (from < 1) db.createObjectStore('outgoing', { keyPath: 'id' }).createIndex('job', 'jobId');
       if (from < 2) db.createObjectStore('numbered', { keyPath: 'id' }).createIndex('job', 'jobId');
     },
+    // A page of a newer version waits to carry the database up: this one makes way.
+    blocking(_from, _to, event) {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
+    },
   }));
 
 /** What this device keeps of one job for one person; entries on their way out oldest first. */
