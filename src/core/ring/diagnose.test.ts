@@ -120,3 +120,29 @@ describe('the diagnosis', () => {
     expect(healthyFaulty).toBeLessThanOrEqual(1);
   });
 });
+
+describe('numbering the sockets from the other leg', () => {
+  const mirrored = (readings: RingReadings): RingReadings => ({ ...readings, step2: [...readings.step2].reverse(), step3: [...readings.step3].reverse() });
+  it.each<[string, RingFault, RingFault, number]>([
+    ['a broken CPC', { kind: 'broken', conductors: ['C'], after: 2 }, { kind: 'broken', conductors: ['C'], after: 7 }, 0],
+    ['a joint in the line', { kind: 'joint', conductor: 'L', after: 2 }, { kind: 'joint', conductor: 'L', after: 7 }, 0.5],
+    ['a spur', { kind: 'spur', socket: 1 }, { kind: 'spur', socket: 7 }, 0.0593],
+    ['a worn contact', { kind: 'contact', conductor: 'N', socket: 0 }, { kind: 'contact', conductor: 'N', socket: 8 }, 0.4],
+    ['a bridge', { kind: 'bridge', from: 1, to: 5, conductors: ['L', 'N', 'C'] }, { kind: 'bridge', from: 3, to: 7, conductors: ['L', 'N', 'C'] }, 0.0445],
+    ['lives crossed and back', { kind: 'crossed back', after: 2, until: 4 }, { kind: 'crossed back', after: 5, until: 7 }, 0],
+  ])('%s moves with them, and is believed as much', (_name, fault, other, size) => {
+    const [here] = diagnoseRing(read(fault, size)).explanations;
+    const [there] = diagnoseRing(mirrored(read(fault, size))).explanations;
+    expect(there && nameOf(there.fault)).toBe(nameOf(other));
+    expect(there && placedWithinOne(other, there.fault)).toBe(true);
+    expect(there?.share).toBeCloseTo(here?.share ?? 0, 1);
+  });
+
+  it('a sound ring stays sound', () => {
+    const random = randomFrom(41);
+    for (let i = 0; i < 12; i += 1) {
+      const { readings } = simulatedRing(random, 'healthy');
+      expect(named(mirrored(readings))[0]).toBe(named(readings)[0]);
+    }
+  });
+});
