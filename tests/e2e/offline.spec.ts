@@ -25,6 +25,13 @@ test('without a network every stage opens, a reload keeps everything, and all of
     await expect(page.getByRole('main').getByRole('heading', { name: heading }).first()).toBeAttached();
     await expect(page).toHaveTitle(new RegExp(`^${stage}`));
   }
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Findings', exact: true })).toBeVisible();
+  await page.goForward();
+  await expect(page.getByRole('heading', { name: 'Overall assessment' })).toBeVisible();
+  // The stage a link leads to, and the place in it.
+  await page.getByRole('link', { name: /^Next:/ }).click();
+  await expect(page).toHaveURL(/#/);
   await stages.getByRole('link', { name: 'Origin' }).click();
   await fill(page, /^Ze/, '0.21');
   await expect(page.getByTestId('send-state')).toContainText('1 not yet sent');
