@@ -32,7 +32,8 @@ describe('the test voltage', () => {
   it.each([
     [way({ description: 'Sockets' }), null, 500, /at least 1 MΩ/],
     [way({ description: 'Garden lights, SELV 12 V' }), null, 250, /0\.5 MΩ/],
-    [way({ description: '24 volt door entry' }), null, 250, /0\.5 MΩ/],
+    [way({ description: 'Door entry, extra-low voltage' }), null, 250, /0\.5 MΩ/],
+    [way({ description: 'Kitchen lights, 12 V downlights' }), null, 250, /begin at 250 V, then 500 V/],
     [way({ description: 'Sockets at 124 Vine Row' }), null, 500, /up to 500 V: 500 V, at least 1 MΩ/],
     [way({ description: 'Boiler and controls' }), null, 250, /begin at 250 V/],
     [way({ description: 'Sockets' }), { id: 'b', surgeProtection: 'type 2' }, 250, /still at least 1 MΩ/],

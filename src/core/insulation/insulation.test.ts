@@ -31,6 +31,11 @@ describe('insulation resistance', () => {
     expect(judgeInsulation(megohms(shown), pack, null, garden)).toMatchObject({ rule, verdict, limit: { text: 'at least 0.5 MΩ at 250 V' } });
   });
 
+  it('judges 12 V lamps behind transformers as the 230 V circuit they hang on', () => {
+    const kitchen: Way = { id: 'w', boardId: 'b', number: 5, description: 'Kitchen lights, 12 V downlights' };
+    expect(judgeInsulation(megohms('0.7'), pack, 250, kitchen)).toMatchObject({ verdict: 'fails', limit: { text: 'at least 1.0 MΩ at 250 V' } });
+  });
+
   it('fails five circuits of 4 MΩ together at 0.8', () => {
     const values = Array.from({ length: 5 }, () => megohms('4'));
     const total = parallelInsulation(values);

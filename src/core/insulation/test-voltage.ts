@@ -5,7 +5,9 @@ import type { Way } from '../installation/way';
 
 export type TestVoltage = { readonly volts: 250 | 500 | 1000; readonly why: string; readonly source: string };
 
-const extraLow = /\b(selv|pelv|extra.?low|(12|24|48) ?v(olts?)?)\b/i;
+/** Said in so many words: 12 V lamps usually hang on a 230 V circuit, behind their transformers. */
+const extraLow = /\b(selv|pelv|extra.?low)\b/i;
+const electronics = /smoke|alarm|smart|dimmer|boiler|charg|\b(12|24|48) ?v(olts?)?\b/i;
 
 /** The row of Table 64 a circuit is tested by: as its description says, otherwise that of 230 V circuits. */
 export function insulationTestOf(pack: EditionPack, way: Way | null): InsulationTest {
@@ -23,6 +25,6 @@ export function proposeTestVoltage(pack: EditionPack, way: Way, board: Board | n
   if (circuit === 'extra-low') return { volts: testVolts, why: `Extra-low voltage: ${testVolts} V, ${least}.`, source };
   const surge = board?.surgeProtection && !/^(none|n\/?a|no)\b/i.test(board.surgeProtection);
   if (surge) return { volts: 250, why: `Surge protection on this board: 250 V where it cannot be unplugged, still ${least}.`, source: `643.3.2, ${pack.title}` };
-  if (/smoke|alarm|smart|dimmer|boiler|charg/i.test(way.description ?? '')) return { volts: 250, why: `Electronics may still be connected: begin at 250 V, then ${testVolts} V once they are out.`, source: `643.3.2, ${pack.title}` };
+  if (electronics.test(way.description ?? '')) return { volts: 250, why: `Electronics may still be connected: begin at 250 V, then ${testVolts} V once they are out.`, source: `643.3.2, ${pack.title}` };
   return { volts: testVolts, why: `A circuit ${circuit}: ${testVolts} V, ${least}.`, source };
 }

@@ -3,9 +3,7 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { createContext, use, useCallback, useEffect, useMemo, useState, useSyncExternalStore, type ComponentProps, type MouseEvent, type ReactNode } from 'react';
 import type { Stage } from '../../core/document/stages';
-import { stageOf, titleOf } from './stage-address';
-
-type Target = { readonly at: string };
+import { type Target, stageOf, targetOf, titleOf } from './stage-address';
 
 type Place = {
   readonly stage: Stage | null;
@@ -25,7 +23,6 @@ export function usePlace(): Place {
 }
 
 const never = () => () => undefined;
-const targetOf = (hash: string): Target | null => (hash.length > 1 ? { at: decodeURIComponent(hash.slice(1)) } : null);
 
 type Props = { readonly asked: { readonly stage: Stage | null; readonly search: string }; readonly children: ReactNode };
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { stages } from '../../core/document/stages';
-import { stageOf, titleOf } from './stage-address';
+import { stageOf, targetOf, titleOf } from './stage-address';
 
 describe('the stage an address means', () => {
   it.each(stages)('%s', (stage) => {
@@ -15,3 +15,11 @@ describe('the stage an address means', () => {
   });
   it.each(['/jobs/j1/brief/more', '/jobs/j1/invented', '/jobs/j1/Brief', '/documents/d1', '/', ''])('%s means none there is', (path) => expect(stageOf(path)).toBeUndefined());
 });
+
+it.each([
+  ['', null],
+  ['#', null],
+  ['#%', null],
+  ['#sign', { at: 'sign' }],
+  ['#way%3Aw1%2Fzs', { at: 'way:w1/zs' }],
+])('the place within it: %s', (hash, target) => expect(targetOf(hash)).toEqual(target));

@@ -8,3 +8,15 @@ export function stageOf(path: string): Stage | null | undefined {
 }
 
 export const titleOf = (stage: Stage | null): string => (stage ? stageTitle[stage] : 'Job');
+
+/** A place within a stage. */
+export type Target = { readonly at: string };
+
+/** The place the end of an address means; null where it means none, or is none that can be read. */
+export function targetOf(hash: string): Target | null {
+  try {
+    return hash.length > 1 ? { at: decodeURIComponent(hash.slice(1)) } : null;
+  } catch {
+    return null;
+  }
+}
