@@ -11,7 +11,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg', 'esbuild'],
-  outputFileTracingIncludes: { '/api/**': ['./src/documents/fonts/*.ttf'] },
+  outputFileTracingIncludes: { '/api/**': ['./src/print/fonts/*.ttf'] },
   headers: async () => [{ source: '/:path*', headers: securityHeaders }],
 };
 

@@ -10,5 +10,17 @@ export default defineConfig({
   fullyParallel: false,
   retries: 0,
   forbidOnly: true,
-  use: { actionTimeout: 120_000, baseURL: process.env.APP_URL, launchOptions: launch, locale: 'en-GB', timezoneId: 'Europe/London', viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce', serviceWorkers: 'block', trace: 'off', video: 'off', screenshot: 'only-on-failure' } as never,
+  use: {
+    actionTimeout: 120_000,
+    baseURL: process.env.APP_URL,
+    launchOptions: launch,
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    serviceWorkers: 'block',
+    trace: 'off',
+    video: 'off',
+    screenshot: 'only-on-failure',
+  } as never,
 });

@@ -5,6 +5,8 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
+import { memoryFigure } from './bench/memory.mjs';
+import { pageScores } from './bench/pages.mjs';
 import { ensureBuilt } from './setup/application.mjs';
 import { ensureChromium } from './setup/browser.mjs';
 import { ensureDebian, ensureNodeModules } from './setup/packages.mjs';
@@ -17,7 +19,19 @@ const onlyCore = process.argv[2] === 'core';
 /** The core's figures are taken from a bundle, as the application runs it, without the loader's own wrappers. */
 function measureBundled(file) {
   const bundle = join(local, `bench-${file.replace('.ts', '.mjs')}`);
-  const made = spawnSync(bin('esbuild'), [join(root, 'scripts', 'bench', file), '--bundle', '--platform=node', '--format=esm', '--external:pg', `--outfile=${bundle}`, '--log-level=error'], { cwd: root, encoding: 'utf8' });
+  const made = spawnSync(
+    bin('esbuild'),
+    [
+      join(root, 'scripts', 'bench', file),
+      '--bundle',
+      '--platform=node',
+      '--format=esm',
+      '--external:pg',
+      `--outfile=${bundle}`,
+      '--log-level=error',
+    ],
+    { cwd: root, encoding: 'utf8' },
+  );
   if (made.status !== 0) throw new Stop(`${file} could not be bundled:\n${made.stderr}`);
   const result = spawnSync(process.execPath, [bundle], { cwd: root, encoding: 'utf8', maxBuffer: 1e8 });
   if (result.status !== 0) throw new Stop(`${file} failed:\n${result.stderr}`);
@@ -25,9 +39,19 @@ function measureBundled(file) {
 }
 
 function measure(file, env = {}) {
-  const result = spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', join(root, 'scripts', 'bench', file)], { cwd: root, encoding: 'utf8', env: { ...process.env, ...env }, maxBuffer: 1e8 });
+  const result = spawnSync(
+    process.execPath,
+    ['--conditions=react-server', '--import', 'tsx', join(root, 'scripts', 'bench', file)],
+    { cwd: root, encoding: 'utf8', env: { ...process.env, ...env }, maxBuffer: 1e8 },
+  );
   if (result.status !== 0) throw new Stop(`${file} failed:\n${result.stderr}`);
-  return { figures: result.stdout.trim().split('\n').map((line) => JSON.parse(line)), note: result.stderr.trim() };
+  return {
+    figures: result.stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line)),
+    note: result.stderr.trim(),
+  };
 }
 
 /** Seconds of `npm start` with nothing changed, from the command to the printed address, and a clean stop. */
@@ -35,7 +59,11 @@ async function warmStart() {
   const samples = [];
   for (let round = 0; round < 4; round += 1) {
     const from = Date.now();
-    const child = spawn('npm', ['start', '--silent'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], detached: true });
+    const child = spawn('npm', ['start', '--silent'], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      detached: true,
+    });
     await new Promise((resolve, reject) => {
       child.stdout.on('data', (chunk) => String(chunk).includes('Orange Ledger is at') && resolve());
       child.on('exit', () => reject(new Stop('npm start ended early')));
@@ -46,16 +74,41 @@ async function warmStart() {
     await ended;
   }
   samples.sort((a, b) => a - b);
-  return { what: 'warm npm start until it answers', unit: 's', median: samples[1], p95: samples.at(-1), times: samples.length, aim: 'about 10 s' };
+  return {
+    what: 'warm npm start until it answers',
+    unit: 's',
+    median: samples[1],
+    p95: samples.at(-1),
+    times: samples.length,
+    aim: 'about 10 s',
+  };
 }
 
 const round = (value) => (value >= 100 ? value.toFixed(0) : value >= 1 ? value.toFixed(1) : value.toPrecision(2));
-const table = (figures) => ['| what | median | 95th percentile | runs | aim |', '|---|---:|---:|---:|---|', ...figures.map((f) => `| ${f.what} | ${round(f.median)} ${f.unit} | ${round(f.p95)} ${f.unit} | ${f.times} | ${f.aim ?? ''} |`)].join('\n');
+const table = (figures) =>
+  [
+    '| what | median | 95th percentile | runs | aim |',
+    '|---|---:|---:|---:|---|',
+    ...figures.map(
+      (f) => `| ${f.what} | ${round(f.median)} ${f.unit} | ${round(f.p95)} ${f.unit} | ${f.times} | ${f.aim ?? ''} |`,
+    ),
+  ].join('\n');
+
+const scores = (rows) =>
+  [
+    '| page | on | performance | accessibility | best practices | findability | blocking | below 90 |',
+    '|---|---|---:|---:|---:|---:|---:|---|',
+    ...rows.map(
+      (row) => `| ${row.page} | ${row.on} | ${row.scores.join(' | ')} | ${row.blocking} ms | ${row.below.join(', ')} |`,
+    ),
+  ].join('\n');
 
 try {
   await ensureNodeModules();
   await ensureDebian(['ngspice'], () => spawnSync('ngspice', ['--version']).status === 0);
-  const core = measureBundled('core.ts').split('\n').map((line) => JSON.parse(line));
+  const core = measureBundled('core.ts')
+    .split('\n')
+    .map((line) => JSON.parse(line));
   say(table(core));
   if (!onlyCore) {
     const accuracy = measureBundled('ring-accuracy.ts');
@@ -65,20 +118,29 @@ try {
     const app = await serveDemo('bench');
     let served;
     let benches;
+    let pages;
     try {
       const { figures, note } = measure('server.ts', app.env);
-      served = [...figures, ...(await browserFigures(app, note.split('\n').at(-1)))];
+      served = [
+        ...figures,
+        ...(await browserFigures(app, JSON.parse(note.split('\n').at(-1)))),
+        await memoryFigure(app),
+      ];
       benches = await benchFigures(app);
+      pages = await pageScores(app);
     } finally {
       await app.stop();
     }
     served.push(await warmStart());
-    say(`\n${table(served)}\n\n${table(benches)}`);
+    say(`\n${table(served)}\n\n${table(benches)}\n\n${scores(pages)}`);
     const machine = `${cpus()[0].model.trim()}, ${cpus().length} cores, Node ${process.versions.node}`;
     const file = join(root, 'docs', 'benchmarks.md');
     const page = readFileSync(file, 'utf8');
-    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n\n### Dead-test benches\n\n${table(benches)}\n`;
-    writeFileSync(file, page.replace(/(<!-- figures -->\n)[\s\S]*?(<!-- end -->)/, (_, open, close) => `${open}${figures}${close}`));
+    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n\n### Dead-test benches\n\n${table(benches)}\n\n### Pages, by Lighthouse\n\n${scores(pages)}\n`;
+    writeFileSync(
+      file,
+      page.replace(/(<!-- figures -->\n)[\s\S]*?(<!-- end -->)/, (_, open, close) => `${open}${figures}${close}`),
+    );
   }
 } catch (error) {
   say(error instanceof Stop ? error.message : error.stack);

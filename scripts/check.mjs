@@ -1,8 +1,6 @@
-// npm run check: lint with the architecture's arrows, and types.
+// npm run check: lint with the architecture's arrows, form, what nobody imports, and types.
 import { ensureNodeModules } from './setup/packages.mjs';
-import { bin, show } from './setup/run.mjs';
+import { lint, types } from './setup/checks.mjs';
 
 await ensureNodeModules();
-const lint = await show(bin('eslint'), ['.', '--max-warnings', '0']);
-const types = await show(bin('tsc'), ['--noEmit', '-p', '.']);
-process.exit(lint || types ? 1 : 0);
+process.exit((await lint()) || (await types()) ? 1 : 0);

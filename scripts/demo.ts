@@ -3,19 +3,30 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import type { Draft } from '../src/core/ledger/entry';
-import { currentVersion } from '../src/core/ledger/kinds';
-import { hashPassword } from '../src/db/authentication';
-import { closeConnections } from '../src/db/connection';
-import { issueDocument } from '../src/db/documents';
-import { type FirmActor, append, openJob } from '../src/db/ledger-store';
-import { printed } from '../src/features/documents/print';
+import { firmStream, jobStream } from '../src/core/catalogue';
+import { eicr } from '../src/core/certificates/eicr/definition';
+import type { PersonFields } from '../src/core/firm/kinds/person';
+import { closeConnections } from '../src/server/connection';
+import { issueDocument } from '../src/server/documents';
+import { beginFirm, invite, join } from '../src/server/firms';
+import { printed } from '../src/server/print';
+import { type FirmActor, append, openJob } from '../src/server/streams';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
 import type { Scribe } from './demo/scribe';
 
-const people = [
-  { name: 'Idris Pennock', email: 'idris@fenwhistle.example', roles: 'inspector,supervisor', position: 'Inspector and qualified supervisor' },
-  { name: 'Maud Tarrant', email: 'maud@fenwhistle.example', roles: 'inspector,office', position: 'Inspector and office' },
+const people: readonly (PersonFields & { readonly email: string })[] = [
+  {
+    name: 'Idris Pennock',
+    email: 'idris@fenwhistle.example',
+    roles: ['inspector', 'supervisor'],
+    position: 'Inspector and qualified supervisor',
+  },
+  {
+    name: 'Maud Tarrant',
+    email: 'maud@fenwhistle.example',
+    roles: ['inspector', 'office'],
+    position: 'Inspector and office',
+  },
 ];
 const hour = 3_600_000;
 const dayMillis = 24 * hour;
@@ -30,56 +41,91 @@ async function owner(): Promise<pg.Client> {
 async function empty(): Promise<void> {
   const client = await owner();
   await client.query("set session_replication_role = 'replica'");
-  await client.query('delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from job; delete from instrument; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm');
+  await client.query(
+    'delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
+  );
   await client.end();
 }
 
+/** Begins the firm, asks its second person in, and adds its instruments: as anybody would. */
 async function makeFirm(password: string): Promise<{ actors: FirmActor[]; instruments: Instrument[] }> {
-  const client = await owner();
-  const firmId = v7();
-  await client.query('insert into firm (id, name, address, telephone, email) values ($1, $2, $3, $4, $5)', [firmId, 'Fenwhistle Electrical Inspection', '9 Weavers Yard\nMarrowby', '01632 960 900', 'office@fenwhistle.example']);
+  const [first, second] = people;
+  if (!first || !second) throw new Error('The demo has two people');
+  const begun = await beginFirm(
+    {
+      name: 'Fenwhistle Electrical Inspection',
+      address: '9 Weavers Yard\nMarrowby',
+      telephone: '01632 960 900',
+      email: 'office@fenwhistle.example',
+    },
+    { ...first, password },
+  );
+  if (!begun.ok) throw new Error(begun.problem);
+  const { actor } = begun;
+  const invited = await invite(actor, second);
+  if (!invited.ok) throw new Error(invited.problem);
+  const joined = await join(invited.token, second.name, second.email, password);
+  if (!joined.ok) throw new Error(joined.problem);
+
   const calibratedOn = new Date(Date.now() - 60 * dayMillis).toISOString().slice(0, 10);
-  const instruments: Instrument[] = [
-    { id: v7(), name: 'Multifunction tester', serial: 'MF-20417', calibratedOn },
-    { id: v7(), name: 'Two-pole voltage indicator', serial: 'VI-3381', calibratedOn },
-  ];
-  for (const i of instruments) await client.query('insert into instrument (id, firm_id, name, serial, calibrated_on) values ($1, $2, $3, $4, $5)', [i.id, firmId, i.name, i.serial, i.calibratedOn]);
-  const actors: FirmActor[] = [];
-  for (const person of people) {
-    const id = v7();
-    await client.query('insert into "user" (id, name, email, email_verified, firm_id, roles, position) values ($1, $2, $3, true, $4, $5, $6)', [id, person.name, person.email, firmId, person.roles, person.position]);
-    await client.query("insert into account (id, account_id, provider_id, user_id, password) values ($1, $2, 'credential', $2, $3)", [v7(), id, await hashPassword(password)]);
-    actors.push({ id, firmId, roles: person.roles.split(',') as FirmActor['roles'] });
-  }
+  const nextDueOn = new Date(Date.now() + 305 * dayMillis).toISOString().slice(0, 10);
+  const said = [
+    { sort: 'multifunction tester', name: 'Multifunction tester', serial: 'MF-20417' },
+    { sort: 'voltage indicator', name: 'Two-pole voltage indicator', serial: 'VI-3381' },
+  ] as const;
+  const instruments = said.map((each): Instrument => ({
+    id: v7(),
+    name: each.name,
+    serial: each.serial,
+    calibratedOn,
+  }));
+  const made = () => ({ id: v7(), madeAt: new Date().toISOString(), device: 'office' });
+  const drafts = said.map((each, index) =>
+    firmStream.draft(
+      'instrument.added',
+      { instrumentId: instruments[index]?.id ?? '', fields: { ...each, calibratedOn, nextDueOn } },
+      made(),
+    ),
+  );
+  const defaults = firmStream.draft('defaults.set', { edition: 'bs7671-2018-a2', samplingPercent: 20 }, made());
+  refuseNothing(await append(actor, 'firm', actor.firmId, [...drafts, defaults]));
+  return { actors: [actor, await actorOf(second.email)], instruments };
+}
+
+function refuseNothing(results: Awaited<ReturnType<typeof append>>): void {
+  const refused = results?.find((result) => !result.accepted);
+  if (!results || refused)
+    throw new Error(`The demo was refused: ${refused && !refused.accepted ? refused.reason : 'no such stream'}`);
+}
+
+async function actorOf(email: string): Promise<FirmActor> {
+  const client = await owner();
+  const { rows } = await client.query<{ id: string; firm_id: string; roles: string }>(
+    'select id, firm_id, roles from "user" where email = $1',
+    [email],
+  );
   await client.end();
-  return { actors, instruments };
+  const [row] = rows;
+  if (!row) throw new Error(`Nobody signs in as ${email}`);
+  return { id: row.id, firmId: row.firm_id, roles: row.roles.split(',') as FirmActor['roles'] };
 }
 
 /** Through the same door as everyone: whatever the ledger refuses stops the demo. */
 async function record(actor: FirmActor, scribe: Scribe): Promise<string> {
   const jobId = v7();
-  const results = await openJob(actor, jobId, scribe.drafts);
-  const refused = results?.find((result) => !result.accepted);
-  if (!results || refused) throw new Error(`The demo was refused: ${refused && !refused.accepted ? refused.reason : 'no job'}`);
+  refuseNothing(await openJob(actor, jobId, scribe.drafts));
   return jobId;
 }
 
-async function sign(actor: FirmActor, jobId: string, role: 'inspector' | 'authoriser', at: Date): Promise<void> {
-  const draft: Draft = {
-    id: v7(),
-    kind: 'declaration.signed',
-    version: currentVersion('declaration.signed'),
-    body: {
-      role,
-      name: people[0]?.name ?? '',
-      position: people[0]?.position ?? '',
-      statement: role === 'inspector' ? 'I inspected and tested this installation with reasonable skill and care, within the extent and limitations stated.' : 'I have reviewed this report and authorise it to be issued on behalf of the firm.',
-    },
-    madeAt: at.toISOString(),
-    device: 'demo tablet',
-  };
-  const [result] = (await append(actor, jobId, [draft])) ?? [];
-  if (!result?.accepted) throw new Error(`The demo was not signed: ${result?.reason ?? 'no job'}`);
+async function sign(actor: FirmActor, jobId: string, documentId: string, role: string, at: Date): Promise<void> {
+  const { name = '', position = '' } = people[0] ?? {};
+  const statement = eicr.roles.find((each) => each.role === role)?.statement ?? '';
+  const draft = jobStream.draft(
+    'declaration.signed',
+    { documentId, role, name, position, statement },
+    { id: v7(), madeAt: at.toISOString(), device: 'demo tablet' },
+  );
+  refuseNothing(await append(actor, 'job', jobId, [draft]));
 }
 
 async function load(): Promise<void> {
@@ -91,17 +137,27 @@ async function load(): Promise<void> {
   await record(idris, rentedHouse(new Date(now - 3 * hour), instruments));
   await record(maud, bungalow(new Date(now - dayMillis), new Date(now + 2 * dayMillis)));
   const visit = new Date(now - 12 * dayMillis);
-  const issued = await record(idris, cottage(visit, instruments));
+  const scribe = cottage(visit, instruments);
+  const issued = await record(idris, scribe);
+  const { documentId } = scribe;
   const signedAt = new Date(visit.getTime() + 5 * hour);
-  await sign(idris, issued, 'inspector', signedAt);
-  await sign(idris, issued, 'authoriser', new Date(signedAt.getTime() + 600_000));
-  const result = await issueDocument(idris, issued, new Date(signedAt.getTime() + 700_000), 'demo tablet');
+  await sign(idris, issued, documentId, 'inspector', signedAt);
+  await sign(idris, issued, documentId, 'authoriser', new Date(signedAt.getTime() + 600_000));
+  const result = await issueDocument(idris, issued, documentId, new Date(signedAt.getTime() + 700_000), 'demo tablet');
   if (!result.issued) throw new Error(`The demo document was not issued: ${result.reason}`);
 
   await printed(idris, result.documentId);
   const path = process.env.DEMO_FILE ?? '.local/demo.json';
   mkdirSync(dirname(path), { recursive: true });
-  writeFileSync(path, JSON.stringify({ password, people: people.map(({ email, roles, name }) => ({ email, roles, name })) }, null, 2), { mode: 0o600 });
+  writeFileSync(
+    path,
+    JSON.stringify(
+      { password, people: people.map(({ email, roles, name }) => ({ email, roles: roles.join(','), name })) },
+      null,
+      2,
+    ),
+    { mode: 0o600 },
+  );
   process.stdout.write(`The demo firm is loaded: three jobs, two people. Their password is ${password}\n`);
 }
 

@@ -1,11 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import pg from 'pg';
-import { v7 } from 'uuid';
 import { z } from 'zod';
-import { roles } from '../src/core/ledger/admit';
-import { hashPassword } from '../src/db/authentication';
-import { closeConnections } from '../src/db/connection';
+import { type Role, roles } from '../src/core/ledger/actor';
+import { beginFirm, invite, join } from '../src/server/firms';
+import type { PersonFields } from '../src/core/firm/kinds/person';
+import type { FirmActor } from '../src/server/streams';
+import { closeConnections } from '../src/server/connection';
 
 const wanted = z.object({
   firm: z.string().min(1),
@@ -15,31 +16,59 @@ const wanted = z.object({
   name: z.string().min(1),
   email: z.email(),
   position: z.string().min(1).default('Inspector'),
-  roles: z.string().default('inspector,supervisor,office').refine((text) => text.split(',').every((role) => (roles as readonly string[]).includes(role)), `roles are ${roles.join(', ')}`),
+  roles: z
+    .string()
+    .default('inspector,supervisor,office')
+    .refine(
+      (text) => text.split(',').every((role) => (roles as readonly string[]).includes(role)),
+      `roles are ${roles.join(', ')}`,
+    ),
 });
 
-const usage = 'npm run firm -- --firm "Name" --name "Person" --email person@example.org [--position …] [--roles inspector,supervisor,office] [--address …] [--telephone …] [--firm-email …]';
+const usage =
+  'npm run firm -- --firm "Name" --name "Person" --email person@example.org [--position …] [--roles inspector,supervisor,office] [--address …] [--telephone …] [--firm-email …]';
+
+/** Somebody of the firm who may ask people in; null where there is no such firm yet. */
+async function supervisorOf(firm: string): Promise<FirmActor | null> {
+  const client = new pg.Client({ connectionString: process.env.DATABASE_OWNER_URL });
+  await client.connect();
+  const { rows } = await client.query<{ id: string; firm_id: string; roles: string }>(
+    'select u.id, u.firm_id, u.roles from "user" u join firm f on f.id = u.firm_id where f.name = $1 order by u.created_at',
+    [firm],
+  );
+  await client.end();
+  const row = rows.find(({ roles: held }) => held.includes('supervisor')) ?? rows[0];
+  return row ? { id: row.id, firmId: row.firm_id, roles: row.roles.split(',') as Role[] } : null;
+}
+
+async function add(supervisor: FirmActor, person: PersonFields, email: string, password: string) {
+  const invited = await invite(supervisor, person);
+  return invited.ok ? join(invited.token, person.name, email, password) : invited;
+}
 
 /** Adds a person, and the firm when it is not there yet; prints the password made for them, once. */
 async function main(): Promise<void> {
   const options = Object.fromEntries(Object.keys(wanted.shape).map((key) => [key, { type: 'string' as const }]));
   const parsed = wanted.safeParse(parseArgs({ options }).values);
-  if (!parsed.success) throw new Error(`${parsed.error.issues.map((issue) => `--${issue.path.join('.')}: ${issue.message}`).join('\n')}\n\n${usage}`);
-  const { firm, address, telephone, name, email, position } = parsed.data;
-  const client = new pg.Client({ connectionString: process.env.DATABASE_OWNER_URL });
-  await client.connect();
-  const found = await client.query<{ id: string }>('select id from firm where name = $1', [firm]);
-  const firmId = found.rows[0]?.id ?? v7();
+  if (!parsed.success)
+    throw new Error(
+      `${parsed.error.issues.map((issue) => `--${issue.path.join('.')}: ${issue.message}`).join('\n')}\n\n${usage}`,
+    );
+  const { firm, address, telephone, name, position } = parsed.data;
+  const email = parsed.data.email.toLowerCase();
+  const held = parsed.data.roles.split(',') as Role[];
   const password = randomBytes(12).toString('base64url');
-  await client.query('begin');
-  if (!found.rows[0]) await client.query('insert into firm (id, name, address, telephone, email) values ($1, $2, $3, $4, $5)', [firmId, firm, address, telephone, parsed.data['firm-email']]);
-  const id = v7();
-  await client.query('insert into "user" (id, name, email, email_verified, firm_id, roles, position) values ($1, $2, $3, true, $4, $5, $6)', [id, name, email.toLowerCase(), firmId, parsed.data.roles, position]);
-  await client.query("insert into account (id, account_id, provider_id, user_id, password) values ($1, $2, 'credential', $2, $3)", [v7(), id, await hashPassword(password)]);
-  await client.query('commit');
-  await client.end();
+  const supervisor = await supervisorOf(firm);
+  const person = { name, position, roles: held };
+  const done = supervisor
+    ? await add(supervisor, person, email, password)
+    : await beginFirm(
+        { name: firm, address: address || 'not given', telephone, email: parsed.data['firm-email'] },
+        { ...person, email, password },
+      );
+  if (!done.ok) throw new Error(done.problem);
   await closeConnections();
-  process.stdout.write(`${name} of ${firm} may sign in as ${email.toLowerCase()} with ${password}\n`);
+  process.stdout.write(`${name} of ${firm} may sign in as ${email} with ${password}\n`);
 }
 
 main().catch((error: unknown) => {

@@ -5,11 +5,17 @@ import { join, resolve } from 'node:path';
 import { root } from './setup/state.mjs';
 
 if (!existsSync(join(root, 'node_modules', 'tsx'))) {
-  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 2, 2] });
+  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+  });
   if (installed.status !== 0) process.exit(2);
 }
 const [verb, file, ...rest] = process.argv.slice(2);
 const from = process.env.INIT_CWD ?? process.cwd();
 const args = [verb, file && file !== '-' ? resolve(from, file) : file, ...rest].filter((arg) => arg !== undefined);
-const run = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'ledger', 'ledger.ts'), ...args], { cwd: root, stdio: 'inherit' });
+const run = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'ledger', 'ledger.ts'), ...args], {
+  cwd: root,
+  stdio: 'inherit',
+});
 process.exit(run.status ?? 2);

@@ -7,7 +7,8 @@ import pg from 'pg';
 async function main(): Promise<void> {
   const ownerUrl = process.env.DATABASE_OWNER_URL;
   const password = process.env.DATABASE_APP_PASSWORD;
-  if (!ownerUrl || !password) throw new Error('DATABASE_OWNER_URL and DATABASE_APP_PASSWORD are needed: run npm run db:migrate');
+  if (!ownerUrl || !password)
+    throw new Error('DATABASE_OWNER_URL and DATABASE_APP_PASSWORD are needed: run npm run db:migrate');
   const database = new URL(ownerUrl).pathname.slice(1);
   const server = new pg.Client({ connectionString: ownerUrl.replace(/\/[^/]*$/, '/postgres') });
   await server.connect();
@@ -19,7 +20,7 @@ async function main(): Promise<void> {
 
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();
-  await migrate(drizzle(owner), { migrationsFolder: join(import.meta.dirname, '..', 'src', 'db', 'migrations') });
+  await migrate(drizzle(owner), { migrationsFolder: join(import.meta.dirname, '..', 'src', 'server', 'migrations') });
   await owner.end();
   await server.end();
 }

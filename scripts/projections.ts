@@ -1,5 +1,5 @@
-import { closeConnections, forFirm } from '../src/db/connection';
-import { rebuildSummaries } from '../src/db/job-summary';
+import { closeConnections, forFirm } from '../src/server/connection';
+import { rebuildProjections } from '../src/server/projections/rebuild';
 import pg from 'pg';
 
 /** Drops every projection and makes it again from entries alone. */
@@ -9,9 +9,9 @@ async function main(): Promise<void> {
   const { rows } = await owner.query<{ id: string }>('select id from firm');
   await owner.end();
   let jobs = 0;
-  for (const { id } of rows) jobs += await forFirm(id, (tx) => rebuildSummaries(tx, id));
+  for (const { id } of rows) jobs += await forFirm(id, (tx) => rebuildProjections(tx, id));
   await closeConnections();
-  process.stdout.write(`Rebuilt the summaries of ${jobs} jobs of ${rows.length} firms.\n`);
+  process.stdout.write(`Made every projection again from ${jobs} streams of ${rows.length} firms.\n`);
 }
 
 main().catch((error: unknown) => {

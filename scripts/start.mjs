@@ -1,4 +1,5 @@
 // npm start: everything from a fresh machine to a served application, and a clean stop on Ctrl-C.
+// npm start -- --empty: without the demo firm, on a database of its own, for a firm that begins.
 // npm run dev: the same with the development server.
 import { spawn } from 'node:child_process';
 import { connect } from 'node:net';
@@ -10,7 +11,8 @@ import { ensureBuilt, ensureMigrated, ensurePostgres, settings } from './setup/a
 import { bin, script } from './setup/run.mjs';
 
 const development = process.argv.includes('--dev');
-const database = 'orange_ledger';
+const empty = process.argv.includes('--empty');
+const database = empty ? 'orange_ledger_own' : 'orange_ledger';
 let postgres;
 
 async function choosePort() {
@@ -25,7 +27,9 @@ async function choosePort() {
 
 const answers = (port) =>
   new Promise((resolve) => {
-    const socket = connect(port, '127.0.0.1', () => resolve(socket.destroy() && true)).on('error', () => resolve(false));
+    const socket = connect(port, '127.0.0.1', () => resolve(socket.destroy() && true)).on('error', () =>
+      resolve(false),
+    );
   });
 
 let child;
@@ -42,7 +46,8 @@ async function main() {
     const baseUrl = process.env.APP_URL ?? `http://127.0.0.1:${port}`;
     const env = settings(postgres, database, baseUrl);
     await ensureMigrated(env, database);
-    if (!recall('demo') && (await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo firm could not be loaded (see above).');
+    if (!empty && !recall('demo') && (await script('demo.ts', ['load'], env)) !== 0)
+      throw new Stop('The demo firm could not be loaded (see above).');
     if (!development) await ensureBuilt();
     return { env, port, baseUrl };
   });
@@ -62,9 +67,10 @@ async function main() {
     if (stopping) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  const demo = recall('demo');
+  const demo = empty ? null : recall('demo');
   say(`\nOrange Ledger is at ${baseUrl}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
-  for (const person of demo?.people ?? []) say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
+  for (const person of demo?.people ?? [])
+    say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
 }
 
 async function stop(code) {

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { ensureChromium } from './setup/browser.mjs';
 import { ensureDebian, ensureNodeModules } from './setup/packages.mjs';
 import { ensureBuilt } from './setup/application.mjs';
+import { lint, types } from './setup/checks.mjs';
 import { serveDemo, temporaryDatabase } from './setup/serve.mjs';
 import { Stop, local, locked, root, say } from './setup/state.mjs';
 import { bin, show } from './setup/run.mjs';
@@ -35,10 +36,18 @@ const one = (code) => ({ passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 
 async function vitest(project, env = {}) {
   const file = join(local, `${project}.json`);
   rmSync(file, { force: true });
-  const code = await show(bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`, ...rest], { env: { ...process.env, ...env } });
+  const code = await show(
+    bin('vitest'),
+    ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`, ...rest],
+    { env: { ...process.env, ...env } },
+  );
   const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
   if (!report || report.numTotalTests === 0) throw new Stop(`No ${project} test ran.`);
-  const failed = Math.max(report.numFailedTests, report.numFailedTestSuites && !report.numFailedTests ? 1 : 0, code === 0 ? 0 : 1);
+  const failed = Math.max(
+    report.numFailedTests,
+    report.numFailedTestSuites && !report.numFailedTests ? 1 : 0,
+    code === 0 ? 0 : 1,
+  );
   return { passed: report.numPassedTests, failed };
 }
 
@@ -47,7 +56,12 @@ async function playwright() {
   const file = join(local, 'e2e.json');
   rmSync(file, { force: true });
   try {
-    const env = { ...process.env, ...app.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, LEDGER_DEMO: JSON.stringify(app.demo) };
+    const env = {
+      ...process.env,
+      ...app.env,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      LEDGER_DEMO: JSON.stringify(app.demo),
+    };
     const code = await show(bin('playwright'), ['test', '--reporter=list,json', ...rest], { env });
     const { stats } = JSON.parse(readFileSync(file, 'utf8'));
     const passed = stats.expected + stats.flaky;
@@ -62,15 +76,20 @@ try {
   mkdirSync(local, { recursive: true, mode: 0o700 });
   await locked(async () => {
     await ensureNodeModules();
-    if (runs('integration')) await ensureDebian(['poppler-utils', 'qpdf'], () => existsSync('/usr/bin/pdftotext') && existsSync('/usr/bin/qpdf'));
+    if (runs('integration'))
+      await ensureDebian(
+        ['poppler-utils', 'qpdf'],
+        () => existsSync('/usr/bin/pdftotext') && existsSync('/usr/bin/qpdf'),
+      );
     if (runs('unit')) await ensureDebian(['ngspice'], () => existsSync('/usr/bin/ngspice'));
     if (runs('e2e')) await ensureChromium();
-    if (!existsSync(join(root, 'next-env.d.ts'))) writeFileSync(join(root, 'next-env.d.ts'), '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n');
+    if (!existsSync(join(root, 'next-env.d.ts')))
+      writeFileSync(
+        join(root, 'next-env.d.ts'),
+        '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n',
+      );
   });
-  await Promise.all([
-    stage('lint', async () => one(await show(bin('eslint'), ['.', '--max-warnings', '0']))),
-    stage('types', async () => one(await show(bin('tsc'), ['--noEmit', '-p', '.']))),
-  ]);
+  await Promise.all([stage('lint', async () => one(await lint())), stage('types', async () => one(await types()))]);
   await stage('unit', () => vitest('unit'));
   if (runs('integration') || runs('e2e')) await locked(ensureBuilt);
   await stage('integration', async () => {

@@ -12,7 +12,11 @@ try {
     await ensureNodeModules();
     postgres = await ensurePostgres();
   });
-  const env = settings(postgres, process.env.LEDGER_DATABASE ?? 'orange_ledger', recall('address')?.baseUrl ?? 'http://127.0.0.1:3000');
+  const env = settings(
+    postgres,
+    process.env.LEDGER_DATABASE ?? 'orange_ledger',
+    recall('address')?.baseUrl ?? 'http://127.0.0.1:3000',
+  );
   if (file !== 'migrate.ts') await migrate(env);
   code = await script(file, args, env);
 } catch (error) {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const schema = z.object({
   /** The application's own role: it cannot change or remove entries. */
@@ -25,3 +25,8 @@ export function env(): z.infer<typeof schema> {
   }
   return parsed;
 }
+
+/** Reads the settings anew when next asked for: for tests that change database. */
+export const resetEnvironment = (): void => {
+  parsed = undefined;
+};

@@ -2,12 +2,22 @@
 import { launch } from '../setup/browser.mjs';
 
 const sorted = (samples) => [...samples].sort((a, b) => a - b);
-const figure = (what, unit, samples, aim) => ({ what, unit, median: sorted(samples)[Math.floor(samples.length / 2)], p95: sorted(samples)[Math.floor(samples.length * 0.95)], times: samples.length, aim });
+const figure = (what, unit, samples, aim) => ({
+  what,
+  unit,
+  median: sorted(samples)[Math.floor(samples.length / 2)],
+  p95: sorted(samples)[Math.floor(samples.length * 0.95)],
+  times: samples.length,
+  aim,
+});
 
 async function signedIn(browser, app, options) {
   const context = await browser.newContext({ serviceWorkers: 'block', baseURL: app.baseUrl, ...options });
   const page = await context.newPage();
-  await page.request.post('/api/auth/sign-in/email', { data: { email: app.demo.people[0].email, password: app.demo.password }, headers: { Origin: app.baseUrl } });
+  await page.request.post('/api/auth/sign-in/email', {
+    data: { email: app.demo.people[0].email, password: app.demo.password },
+    headers: { Origin: app.baseUrl },
+  });
   await page.goto('/');
   return { page, job: await page.getByRole('link', { name: 'FW-118' }).getAttribute('href') };
 }
@@ -39,7 +49,13 @@ export async function benchFigures(app) {
         await linked(name);
         if (round > 0) loads.push(Date.now() - from);
       }
-      figures.push(figure(`${name} bench opened from its address until it takes entries and the tester is linked, warm`, 'ms', loads));
+      figures.push(
+        figure(
+          `${name} bench opened from its address until it takes entries and the tester is linked, warm`,
+          'ms',
+          loads,
+        ),
+      );
     }
 
     await linked('ring');
@@ -48,7 +64,11 @@ export async function benchFigures(app) {
     await countActs(page);
     for (let point = 1; point <= 11; point += 1) {
       await page.keyboard.press('Space');
-      if (point < 11) await page.waitForFunction((next) => document.activeElement?.getAttribute('aria-label')?.startsWith(`L–CPC, point ${next} `), point + 1);
+      if (point < 11)
+        await page.waitForFunction(
+          (next) => document.activeElement?.getAttribute('aria-label')?.startsWith(`L–CPC, point ${next} `),
+          point + 1,
+        );
     }
     figures.push(figure('keys a reading costs with the tester linked', 'keys', [(await actsNow(page)) / 11]));
 
@@ -61,8 +81,16 @@ export async function benchFigures(app) {
         if (!entered) return;
         globalThis.weighed.push(performance.now() - entered);
         entered = 0;
-      }).observe(document.querySelector('[aria-labelledby=comes-to]'), { subtree: true, childList: true, characterData: true });
-      addEventListener('input', (event) => requestAnimationFrame(() => globalThis.echoed.push(performance.now() - event.timeStamp)), true);
+      }).observe(document.querySelector('[aria-labelledby=comes-to]'), {
+        subtree: true,
+        childList: true,
+        characterData: true,
+      });
+      addEventListener(
+        'input',
+        (event) => requestAnimationFrame(() => globalThis.echoed.push(performance.now() - event.timeStamp)),
+        true,
+      );
     });
     const before = await actsNow(page);
     const typed = 22;
@@ -74,11 +102,28 @@ export async function benchFigures(app) {
         await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
       }
     }
-    figures.push(figure('keys a reading costs when it is typed, Enter included', 'keys', [((await actsNow(page)) - before) / typed]));
-    figures.push(figure('key to the next frame while a reading is typed, ring of 11 fully read', 'ms', await page.evaluate(() => globalThis.echoed), 'under 50 ms'));
-    figures.push(figure('Enter to a changed diagnosis of that ring', 'ms', await page.evaluate(() => globalThis.weighed)));
+    figures.push(
+      figure('keys a reading costs when it is typed, Enter included', 'keys', [
+        ((await actsNow(page)) - before) / typed,
+      ]),
+    );
+    figures.push(
+      figure(
+        'key to the next frame while a reading is typed, ring of 11 fully read',
+        'ms',
+        await page.evaluate(() => globalThis.echoed),
+        'under 50 ms',
+      ),
+    );
+    figures.push(
+      figure('Enter to a changed diagnosis of that ring', 'ms', await page.evaluate(() => globalThis.weighed)),
+    );
 
-    const phone = await signedIn(browser, app, { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+    const phone = await signedIn(browser, app, {
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    });
     await phone.page.goto(`${phone.job}/tests?bench=continuity`);
     await phone.page.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
     const pad = phone.page.getByRole('region', { name: 'Reading pad' });
@@ -92,7 +137,11 @@ export async function benchFigures(app) {
       await pad.getByText('Pol.').waitFor();
       await tap('Correct');
     }
-    figures.push(figure('taps a reading costs on a phone, R1+R2 by the tester and polarity by the pad', 'taps', [(await actsNow(phone.page)) / (2 * points)]));
+    figures.push(
+      figure('taps a reading costs on a phone, R1+R2 by the tester and polarity by the pad', 'taps', [
+        (await actsNow(phone.page)) / (2 * points),
+      ]),
+    );
   } finally {
     await browser.close();
   }

@@ -1,5 +1,5 @@
 // How often the ring diagnosis is right, by kind of fault, on rings simulated from a fresh seed; prints docs/ring-diagnosis.md.
-import { diagnoseRing, nameOf } from '../../src/core/ring/diagnose';
+import { diagnoseRing, nameOf } from '../../src/core/tests/ring/diagnose';
 import { randomFrom } from '../../src/standins/seeded-random';
 import { faultKinds, placedWithinOne, simulatedRing } from '../../tests/support/simulated-ring';
 
@@ -48,8 +48,13 @@ for (let i = 0; i < count; i += 1) {
   const spur = simulatedRing(random, 'spur', 12);
   if (spur.fault.kind !== 'spur') continue;
   const at = spur.fault.socket;
-  const raised = (values: typeof one.readings.step2, extra: number) => values.map((v, k) => (k === at && typeof v === 'number' ? Math.round((v + extra) * 100) / 100 : v));
-  const { explanations } = diagnoseRing({ ...one.readings, step2: raised(one.readings.step2, 0.12), step3: raised(one.readings.step3, 0.16) });
+  const raised = (values: typeof one.readings.step2, extra: number) =>
+    values.map((v, k) => (k === at && typeof v === 'number' ? Math.round((v + extra) * 100) / 100 : v));
+  const { explanations } = diagnoseRing({
+    ...one.readings,
+    step2: raised(one.readings.step2, 0.12),
+    step3: raised(one.readings.step3, 0.16),
+  });
   pairs.n += 1;
   if (['broken L', 'spur'].includes(nameOf(explanations[0]?.fault ?? { kind: 'healthy' }))) pairs.named += 1;
 }
@@ -81,4 +86,8 @@ the other shows once the first is mended.
 
 | is | taken for | times |
 |---|---|---:|
-${[...mistaken].sort((a, b) => b[1] - a[1]).slice(0, 20).map(([what, times]) => `| ${what} | ${times} |`).join('\n')}`);
+${[...mistaken]
+  .sort((a, b) => b[1] - a[1])
+  .slice(0, 20)
+  .map(([what, times]) => `| ${what} | ${times} |`)
+  .join('\n')}`);

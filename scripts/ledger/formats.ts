@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { demandInput } from '../../src/core/demand/demand';
+import { demandInput } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';
-import { dwelling } from '../../src/core/installation/dwelling';
+import { dwelling } from '../../src/core/physics/dwelling';
 import { earthingSystems } from '../../src/core/installation/supply';
-import { locationPoint, opening } from '../../src/core/insulation/locate';
+import { locationPoint, opening } from '../../src/core/tests/insulation/locate';
 import { referenceCase } from '../../src/core/network/reference-case';
-import { fromTester, toTester } from '../../src/standins/tester/messages';
+import { fromTester, toTester } from '../../src/instruments/messages';
 
 const ohms = z.number().min(0).max(100_000);
 const ringReading = z.union([ohms, z.literal('open'), z.object({ low: ohms, high: ohms }), z.null()]);
@@ -22,10 +22,23 @@ export const ringInput = z
     step2: z.array(ringReading).default([]),
     step3: z.array(ringReading).default([]),
     sameSide: z.array(ringReading).optional(),
-    tried: z.array(z.object({ socket: z.number().int().min(1), step: z.union([z.literal(2), z.literal(3)]), pair, reading: z.union([ohms, z.literal('open')]) })).max(50).default([]),
+    tried: z
+      .array(
+        z.object({
+          socket: z.number().int().min(1),
+          step: z.union([z.literal(2), z.literal(3)]),
+          pair,
+          reading: z.union([ohms, z.literal('open')]),
+        }),
+      )
+      .max(50)
+      .default([]),
     noiseOhms: z.number().positive().max(1).optional(),
   })
-  .refine((r) => r.step2.length <= r.sockets && r.step3.length <= r.sockets && r.tried.every((t) => t.socket <= r.sockets), { error: 'more readings than sockets' });
+  .refine(
+    (r) => r.step2.length <= r.sockets && r.step3.length <= r.sockets && r.tried.every((t) => t.socket <= r.sockets),
+    { error: 'more readings than sockets' },
+  );
 
 const megohms = z.number().min(0).nullable().default(null);
 export const insulationInput = z.object({
@@ -48,10 +61,21 @@ export const limitsInput = z.object({
 });
 
 /** A job as its entries in ledger order: what the application exports. */
-export const jobInput = z.object({ format: z.literal('orange-ledger/job/1'), entries: z.array(z.looseObject({ madeBy: z.string(), seq: z.number().int().nullable() })).min(1) });
+export const jobInput = z.object({
+  format: z.literal('orange-ledger/job/1'),
+  entries: z.array(z.looseObject({ madeBy: z.string(), seq: z.number().int().nullable() })).min(1),
+});
 
 /** What each verb reads, published as JSON Schema in docs/formats. */
-export const formats = { case: referenceCase, installation: dwelling, ring: ringInput, insulation: insulationInput, limits: limitsInput, demand: demandInput, job: jobInput } as const;
+export const formats = {
+  case: referenceCase,
+  installation: dwelling,
+  ring: ringInput,
+  insulation: insulationInput,
+  limits: limitsInput,
+  demand: demandInput,
+  job: jobInput,
+} as const;
 /** What a tester and the application say to each other, published beside them. */
 export const conversation = { 'tester-says': fromTester, 'ledger-says': toTester } as const;
 
@@ -59,4 +83,5 @@ const published = { ...formats, ...conversation } as const;
 export type FormatName = keyof typeof published;
 export const formatNames = Object.keys(published) as FormatName[];
 
-export const schemaText = (name: FormatName): string => `${JSON.stringify(z.toJSONSchema(published[name], { io: 'input', unrepresentable: 'any' }), null, 2)}\n`;
+export const schemaText = (name: FormatName): string =>
+  `${JSON.stringify(z.toJSONSchema(published[name], { io: 'input', unrepresentable: 'any' }), null, 2)}\n`;

@@ -12,12 +12,21 @@ function main(): { exit: number; output: unknown } {
     return { exit: 0, output: { written: formatNames } };
   }
   const run = verbs[verb];
-  if (!run) return { exit: 2, output: { problem: `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}. Say: npm run -s ledger -- <verb> [file|-]` } };
+  if (!run)
+    return {
+      exit: 2,
+      output: {
+        problem: `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}. Say: npm run -s ledger -- <verb> [file|-]`,
+      },
+    };
   let text: string;
   try {
     text = readFileSync(file === '-' ? 0 : file, 'utf8');
   } catch (error) {
-    return { exit: 2, output: { problem: `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}` } };
+    return {
+      exit: 2,
+      output: { problem: `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}` },
+    };
   }
   let raw: unknown;
   try {

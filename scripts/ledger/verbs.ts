@@ -1,28 +1,33 @@
 import type { z } from 'zod';
-import { gapsOf, missing } from '../../src/core/document/gaps';
-import { judgeJob } from '../../src/core/document/verdicts';
-import { judgeDemand, maximumDemand } from '../../src/core/demand/demand';
+import { jobStream, viewOf } from '../../src/core/catalogue';
+import { missing } from '../../src/core/job/document-definition';
+import type { Recorded } from '../../src/core/ledger/entry';
+import { judgeJob } from '../../src/core/job/verdicts';
+import { judgeDemand, maximumDemand } from '../../src/core/installation/demand';
 import { breakingCapacity } from '../../src/core/edition/breaking-capacity';
 import { conductorResistance } from '../../src/core/edition/conductor-resistance';
 import { editionPack } from '../../src/core/edition/editions';
 import { loopLimit } from '../../src/core/edition/loop-limit';
-import { readDwelling } from '../../src/core/installation/dwelling';
-import { insulationPattern, locateFault } from '../../src/core/insulation/locate';
-import { type Entry, readDraft } from '../../src/core/ledger/entry';
-import { fold } from '../../src/core/ledger/fold';
-import { idealInstrument, meterOn } from '../../src/core/meter/meter';
+import { readDwelling } from '../../src/core/physics/dwelling';
+import { insulationPattern, locateFault } from '../../src/core/tests/insulation/locate';
+import { idealInstrument, meterOn } from '../../src/core/physics/meter';
 import { solveCase } from '../../src/core/network/reference-case';
 import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quantity/exact';
-import { diagnoseRing } from '../../src/core/ring/diagnose';
-import { explainRing } from '../../src/core/ring/explain';
-import { demandInput } from '../../src/core/demand/demand';
+import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
+import { explainRing } from '../../src/core/tests/ring/explain';
+import { demandInput } from '../../src/core/installation/demand';
 import { insulationInput, jobInput, limitsInput, ringInput } from './formats';
 
 /** What a verb answers: 0 fine, 1 findings, 2 input that cannot be used, with the reason. */
-export type Answer = { readonly exit: 0 | 1; readonly output: unknown } | { readonly exit: 2; readonly output: { readonly problem: string } };
+export type Answer =
+  | { readonly exit: 0 | 1; readonly output: unknown }
+  | { readonly exit: 2; readonly output: { readonly problem: string } };
 const unusable = (problem: string): Answer => ({ exit: 2, output: { problem } });
 
-function reading<T extends z.ZodType>(schema: T, raw: unknown): { ok: true; value: z.infer<T> } | { ok: false; answer: Answer } {
+function reading<T extends z.ZodType>(
+  schema: T,
+  raw: unknown,
+): { ok: true; value: z.infer<T> } | { ok: false; answer: Answer } {
   const parsed = schema.safeParse(raw);
   if (parsed.success) return { ok: true, value: parsed.data };
   const issue = parsed.error.issues[0];
@@ -38,19 +43,27 @@ function solve(raw: unknown): Answer {
 function check(raw: unknown): Answer {
   const input = reading(jobInput, raw);
   if (!input.ok) return input.answer;
-  const entries: Entry[] = [];
+  const entries: Recorded[] = [];
   for (const [index, { madeBy, seq, ...draft }] of input.value.entries.entries()) {
-    const read = readDraft(draft);
+    const read = jobStream.readDraft(draft);
     if (!read.ok) return unusable(`entries.${index}: ${read.problem}`);
-    entries.push({ ...read.draft, madeBy, seq });
+    entries.push({ ...read.value, madeBy, seq });
   }
-  const job = fold(entries);
-  if (!job.opened) return unusable('entries: the job was never opened.');
-  const pack = editionPack(job.opened.body.edition);
-  const verdicts = judgeJob(job, pack);
-  const gaps = gapsOf(job, pack, verdicts);
-  const wrong = [...verdicts.values()].filter((v) => v.verdict === 'fails' || v.verdict === 'doubt').length;
-  return { exit: wrong + missing(gaps).length > 0 ? 1 : 0, output: { edition: pack.title, verdicts: [...verdicts].map(([at, judgement]) => ({ at, ...judgement })), gaps } };
+  const view = viewOf(jobStream.fold(entries));
+  if (!view) return unusable('entries: the job was never opened.');
+  const verdicts = judgeJob(view);
+  const gaps = view.definition.gaps(view, verdicts);
+  const wrong = [...verdicts.values()].filter(
+    ({ judgement }) => judgement.verdict === 'fails' || judgement.verdict === 'doubt',
+  ).length;
+  return {
+    exit: wrong + missing(gaps).length > 0 ? 1 : 0,
+    output: {
+      edition: view.pack.title,
+      verdicts: [...verdicts].map(([at, { judgement }]) => ({ at, ...judgement })),
+      gaps,
+    },
+  };
 }
 
 function ring(raw: unknown): Answer {
@@ -58,10 +71,22 @@ function ring(raw: unknown): Answer {
   if (!input.ok) return input.answer;
   const { cable, tried, sockets, ordered, ends, step2, step3, sameSide, noiseOhms } = input.value;
   const rest = { sockets, ordered, ends, step2, step3, sameSide, noiseOhms };
-  const [live, cpc] = cable ? [conductorResistance(defaultPack, 'copper', cable.liveMm2), conductorResistance(defaultPack, 'copper', cable.cpcMm2)] : [null, null];
-  if (cable && (!live || !cpc)) return unusable(`cable: no resistance is held for ${cable.liveMm2}/${cable.cpcMm2} mm².`);
+  const [live, cpc] = cable
+    ? [
+        conductorResistance(defaultPack, 'copper', cable.liveMm2),
+        conductorResistance(defaultPack, 'copper', cable.cpcMm2),
+      ]
+    : [null, null];
+  if (cable && (!live || !cpc))
+    return unusable(`cable: no resistance is held for ${cable.liveMm2}/${cable.cpcMm2} mm².`);
   const fill = (values: typeof rest.step2) => Array.from({ length: rest.sockets }, (_, i) => values[i] ?? null);
-  const readings = { ...rest, step2: fill(rest.step2), step3: fill(rest.step3), tried: tried.map((t) => ({ ...t, socket: t.socket - 1 })), cableRatio: live && cpc ? toNumber(cpc) / toNumber(live) : undefined };
+  const readings = {
+    ...rest,
+    step2: fill(rest.step2),
+    step3: fill(rest.step3),
+    tried: tried.map((t) => ({ ...t, socket: t.socket - 1 })),
+    cableRatio: live && cpc ? toNumber(cpc) / toNumber(live) : undefined,
+  };
   const report = explainRing(diagnoseRing(readings), readings, cable ?? null, defaultPack);
   return { exit: report.explanations[0]?.kind === 'healthy' && !report.cable ? 0 : 1, output: report };
 }
@@ -84,18 +109,40 @@ function predict(raw: unknown): Answer {
   if (!on.ok) return unusable(on.problem);
   const { meter } = on;
   const figure = ({ true: value }: { true: number | null }) => (value === null ? null : Number(value.toPrecision(6)));
-  const perPoint = (all: readonly { point: string; true: number | null }[]) => Object.fromEntries(all.map((each) => [each.point, figure(each)]));
+  const perPoint = (all: readonly { point: string; true: number | null }[]) =>
+    Object.fromEntries(all.map((each) => [each.point, figure(each)]));
   const circuits = read.dwelling.circuits.map((circuit) => ({
     id: circuit.id,
     ...(circuit.arrangement === 'ring'
-      ? { r1: figure(meter.ringEnd(circuit.id, 'L')), rn: figure(meter.ringEnd(circuit.id, 'N')), r2: figure(meter.ringEnd(circuit.id, 'C')), step2: perPoint(meter.ringStep(circuit.id, 2)), step3: perPoint(meter.ringStep(circuit.id, 3)) }
+      ? {
+          r1: figure(meter.ringEnd(circuit.id, 'L')),
+          rn: figure(meter.ringEnd(circuit.id, 'N')),
+          r2: figure(meter.ringEnd(circuit.id, 'C')),
+          step2: perPoint(meter.ringStep(circuit.id, 2)),
+          step3: perPoint(meter.ringStep(circuit.id, 3)),
+        }
       : { 'R1+R2': perPoint(meter.lineAndCpc(circuit.id)) }),
     R2: perPoint(meter.cpcAlone(circuit.id)),
-    insulation: { 'L–N': figure(meter.insulation(circuit.id, ['L', 'N'])), 'L–E': figure(meter.insulation(circuit.id, ['L', 'C'])), 'N–E': figure(meter.insulation(circuit.id, ['N', 'C'])) },
+    insulation: {
+      'L–N': figure(meter.insulation(circuit.id, ['L', 'N'])),
+      'L–E': figure(meter.insulation(circuit.id, ['L', 'C'])),
+      'N–E': figure(meter.insulation(circuit.id, ['N', 'C'])),
+    },
     Zs: Object.fromEntries(circuit.points.map((point) => [point.id, figure(meter.earthLoop(circuit.id, point.id))])),
   }));
-  const bonding = Object.fromEntries(read.dwelling.bonds.map((bond) => [bond.service, figure(meter.bonding(bond.service))]));
-  return { exit: 0, output: { units: 'ohm; insulation in megohm; Ipf in kiloamperes; null is open', Ze: figure(meter.externalLoop()), Ipf: { 'L–N': figure(meter.faultCurrent('L–N')), 'L–E': figure(meter.faultCurrent('L–E')) }, bonding, circuits } };
+  const bonding = Object.fromEntries(
+    read.dwelling.bonds.map((bond) => [bond.service, figure(meter.bonding(bond.service))]),
+  );
+  return {
+    exit: 0,
+    output: {
+      units: 'ohm; insulation in megohm; Ipf in kiloamperes; null is open',
+      Ze: figure(meter.externalLoop()),
+      Ipf: { 'L–N': figure(meter.faultCurrent('L–N')), 'L–E': figure(meter.faultCurrent('L–E')) },
+      bonding,
+      circuits,
+    },
+  };
 }
 
 function limits(raw: unknown): Answer {
@@ -107,12 +154,38 @@ function limits(raw: unknown): Answer {
   const loops = times.map((seconds) => {
     const limit = loopLimit(pack, { standard, type, ratingAmps }, seconds);
     if (!limit.found) return { seconds, maxZsOhms: null, why: limit.why };
-    return { seconds, maxZsOhms: toFixed(limit.maxZs, 4, 'half-up'), atAmbientOhms: toFixed(multiply(exact(pack.ambientFactor.value), limit.maxZs), 4, 'half-up'), source: limit.source, confidence: limit.confidence, working: limit.working };
+    return {
+      seconds,
+      maxZsOhms: toFixed(limit.maxZs, 4, 'half-up'),
+      atAmbientOhms: toFixed(multiply(exact(pack.ambientFactor.value), limit.maxZs), 4, 'half-up'),
+      source: limit.source,
+      confidence: limit.confidence,
+      working: limit.working,
+    };
   });
   const capacity = breakingCapacity(pack, standard, type, mark);
-  const residual = residualMilliamps ? { maxZsOhms: toFixed(divide(multiply(exact(pack.touchVolts.value), exact(1000)), exact(residualMilliamps)), 1, 'half-up'), working: `${pack.touchVolts.value} V ÷ ${residualMilliamps} mA` } : null;
+  const residual = residualMilliamps
+    ? {
+        maxZsOhms: toFixed(
+          divide(multiply(exact(pack.touchVolts.value), exact(1000)), exact(residualMilliamps)),
+          1,
+          'half-up',
+        ),
+        working: `${pack.touchVolts.value} V ÷ ${residualMilliamps} mA`,
+      }
+    : null;
   const known = loops.some((loop) => loop.maxZsOhms !== null);
-  return { exit: known ? 0 : 1, output: { edition: pack.title, loops, residual, breaking: capacity.found ? { ratedKiloamps: toFixed(capacity.rated, 1, 'half-up'), source: capacity.source } : { why: capacity.why } } };
+  return {
+    exit: known ? 0 : 1,
+    output: {
+      edition: pack.title,
+      loops,
+      residual,
+      breaking: capacity.found
+        ? { ratedKiloamps: toFixed(capacity.rated, 1, 'half-up'), source: capacity.source }
+        : { why: capacity.why },
+    },
+  };
 }
 
 function demand(raw: unknown): Answer {
@@ -122,9 +195,31 @@ function demand(raw: unknown): Answer {
   if (overrideAmps && !overrideReason) return unusable('overrideReason: a demand of your own needs its reason.');
   const found = maximumDemand(loads, defaultPack);
   const total = overrideAmps ? exact(overrideAmps) : found.total;
-  const judged = [supplyFuseAmps ? judgeDemand(total, supplyFuseAmps, 'supply fuse') : null, boardAmps ? judgeDemand(total, boardAmps, 'board') : null].filter((j) => j !== null);
-  const shown = { lines: found.lines.map((line) => ({ purpose: line.purpose, connectedAmps: toFixed(line.connected, 2, 'half-up'), demandAmps: toFixed(line.demand, 2, 'half-up'), working: line.working })), calculatedAmps: toFixed(found.total, 2, 'half-up'), demandAmps: toFixed(total, 2, 'half-up'), override: overrideAmps ? overrideReason : null, judged };
+  const judged = [
+    supplyFuseAmps ? judgeDemand(total, supplyFuseAmps, 'supply fuse') : null,
+    boardAmps ? judgeDemand(total, boardAmps, 'board') : null,
+  ].filter((j) => j !== null);
+  const shown = {
+    lines: found.lines.map((line) => ({
+      purpose: line.purpose,
+      connectedAmps: toFixed(line.connected, 2, 'half-up'),
+      demandAmps: toFixed(line.demand, 2, 'half-up'),
+      working: line.working,
+    })),
+    calculatedAmps: toFixed(found.total, 2, 'half-up'),
+    demandAmps: toFixed(total, 2, 'half-up'),
+    override: overrideAmps ? overrideReason : null,
+    judged,
+  };
   return { exit: judged.some((j) => j.verdict !== 'meets') ? 1 : 0, output: shown };
 }
 
-export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = { solve, check, ring, insulation, predict, limits, demand };
+export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = {
+  solve,
+  check,
+  ring,
+  insulation,
+  predict,
+  limits,
+  demand,
+};

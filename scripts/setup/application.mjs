@@ -18,12 +18,13 @@ export const settings = (postgres, database, baseUrl) => ({
 });
 
 export async function migrate(env) {
-  if ((await script('migrate.ts', [], env)) !== 0) throw new Stop('The database could not be brought up to date (see above). Nothing else was changed.');
+  if ((await script('migrate.ts', [], env)) !== 0)
+    throw new Stop('The database could not be brought up to date (see above). Nothing else was changed.');
 }
 
 /** Migrates only when the migrations are not those that were run last on this database. */
 export async function ensureMigrated(env, database) {
-  const hash = hashOf(['src/db/migrations']);
+  const hash = hashOf(['src/server/migrations']);
   if (recall(`migrated-${database}`)?.hash === hash) return;
   await migrate(env);
   remember(`migrated-${database}`, { hash });
@@ -35,7 +36,9 @@ export async function ensureBuilt() {
   say('Building…');
   // What the development server noted of routes that are gone would fail the build's type check.
   for (const stale of ['.next/dev/types', '.next/types']) rmSync(join(root, stale), { recursive: true, force: true });
-  const code = await show(bin('next'), ['build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  const code = await show(bin('next'), ['build'], {
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+  });
   if (code !== 0) throw new Stop('The build failed (see above).');
   remember('build', { hash });
 }

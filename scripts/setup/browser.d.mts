@@ -1,5 +1,4 @@
 import type { LaunchOptions } from '@playwright/test';
 
-export declare const chromium: string;
 export declare const ensureChromium: () => Promise<void>;
 export declare const launch: LaunchOptions;

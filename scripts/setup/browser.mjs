@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { ensureDebian } from './packages.mjs';
 
-export const chromium = '/usr/bin/chromium';
+const chromium = '/usr/bin/chromium';
 
 export const ensureChromium = () => ensureDebian(['chromium'], () => existsSync(chromium));
 
@@ -9,5 +9,16 @@ export const ensureChromium = () => ensureDebian(['chromium'], () => existsSync(
 export const launch = {
   executablePath: chromium,
   env: { ...process.env, LANGUAGE: 'en_GB' },
-  args: ['--lang=en-GB', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', ...(process.getuid?.() === 0 ? ['--no-sandbox'] : [])],
+  args: [
+    '--lang=en-GB',
+    '--disable-dev-shm-usage',
+    '--disable-gpu',
+    '--font-render-hinting=none',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+  ],
 };

@@ -13,7 +13,9 @@ export async function ensureNodeModules() {
   if (existsSync(join(root, 'node_modules', '.package-lock.json')) && recall('node-modules')?.hash === wanted) return;
   say('Installing npm packages…');
   if ((await show('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
-    throw new Stop('npm could not install the packages (see above). Check the network or registry, then run the command again.');
+    throw new Stop(
+      'npm could not install the packages (see above). Check the network or registry, then run the command again.',
+    );
   }
   remember('node-modules', { hash: wanted });
 }
@@ -23,10 +25,14 @@ export async function ensureDebian(packages, present) {
   if (present()) return;
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   const sudo = isRoot() ? [] : spawnSync('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : null;
-  if (!sudo) throw new Stop(`${packages.join(', ')} missing, and this user may not install. Run:\n\n  sudo apt-get update && sudo ${command}\n\nthen this command again.`);
+  if (!sudo)
+    throw new Stop(
+      `${packages.join(', ')} missing, and this user may not install. Run:\n\n  sudo apt-get update && sudo ${command}\n\nthen this command again.`,
+    );
   say(`Installing Debian packages: ${packages.join(', ')}…`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const apt = (args) => spawnSync([...sudo, 'apt-get', ...args][0], [...sudo, 'apt-get', ...args].slice(1), { env, encoding: 'utf8' });
+  const apt = (args) =>
+    spawnSync([...sudo, 'apt-get', ...args][0], [...sudo, 'apt-get', ...args].slice(1), { env, encoding: 'utf8' });
   const install = ['install', '-y', '-qq', '--no-install-recommends', ...packages];
   let result = apt(install);
   if (result.status !== 0) {
@@ -34,6 +40,8 @@ export async function ensureDebian(packages, present) {
     result = apt(install);
   }
   if (result.status !== 0 || !present()) {
-    throw new Stop(`Debian would not install ${packages.join(', ')}:\n${result.stderr}\nRun it by hand, then this command again:\n\n  ${command}`);
+    throw new Stop(
+      `Debian would not install ${packages.join(', ')}:\n${result.stderr}\nRun it by hand, then this command again:\n\n  ${command}`,
+    );
   }
 }

@@ -6,7 +6,8 @@ import { Stop, root } from './state.mjs';
 export function capture(command, args, options = {}) {
   const result = spawnSync(command, args, { encoding: 'utf8', cwd: '/', ...options });
   if (result.error) throw result.error;
-  if (result.status !== 0) throw new Stop(`${command} ${args.join(' ')} failed:\n${result.stdout}${result.stderr}`.trim());
+  if (result.status !== 0)
+    throw new Stop(`${command} ${args.join(' ')} failed:\n${result.stdout}${result.stderr}`.trim());
   return result.stdout;
 }
 

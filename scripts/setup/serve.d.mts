@@ -9,4 +9,6 @@ export type Served = {
   stop: () => Promise<void>;
 };
 export declare const serveDemo: (purpose: string) => Promise<Served>;
-export declare const temporaryDatabase: (purpose: string) => Promise<{ env: Record<string, string>; database: string; drop: () => Promise<void> }>;
+export declare const temporaryDatabase: (
+  purpose: string,
+) => Promise<{ env: Record<string, string>; database: string; drop: () => Promise<void> }>;

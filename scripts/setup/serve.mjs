@@ -29,7 +29,9 @@ export async function temporaryDatabase(purpose) {
 
 const answers = (port) =>
   new Promise((resolve) => {
-    const socket = connect(port, '127.0.0.1', () => resolve(socket.destroy() && true)).on('error', () => resolve(false));
+    const socket = connect(port, '127.0.0.1', () => resolve(socket.destroy() && true)).on('error', () =>
+      resolve(false),
+    );
   });
 
 /** Serves the built application with the demo loaded. `kill` and `revive` are for tests of bad luck. */
@@ -44,7 +46,12 @@ export async function serveDemo(purpose) {
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   let child;
   const revive = async () => {
-    child = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(port)], { cwd: root, env: { ...process.env, ...env, NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'inherit'], detached: true });
+    child = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(port)], {
+      cwd: root,
+      env: { ...process.env, ...env, NODE_ENV: 'production' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+      detached: true,
+    });
     while (!(await answers(port))) {
       if (child.exitCode !== null) throw new Stop('The application did not start.');
       await new Promise((resolve) => setTimeout(resolve, 100));
@@ -63,6 +70,7 @@ export async function serveDemo(purpose) {
     env,
     demo,
     postgres: base.postgres,
+    pid: () => child.pid,
     kill,
     revive,
     stop: async () => {

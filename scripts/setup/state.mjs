@@ -24,7 +24,9 @@ export function recall(name) {
 /** Secrets are made here once and never leave .local. */
 export function secrets() {
   const secret = () => randomBytes(24).toString('hex');
-  return recall('secrets') ?? remember('secrets', { owner: secret(), application: secret(), session: secret() + secret() });
+  return (
+    recall('secrets') ?? remember('secrets', { owner: secret(), application: secret(), session: secret() + secret() })
+  );
 }
 
 export const say = (line) => process.stdout.write(`${line}\n`);
@@ -38,7 +40,8 @@ export function hashOf(paths) {
   const walk = (path) => {
     if (!existsSync(path)) return;
     if (statSync(path).isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (!name.endsWith('.test.ts') && !name.endsWith('.test.tsx')) walk(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (!name.endsWith('.test.ts') && !name.endsWith('.test.tsx')) walk(join(path, name));
     } else {
       hash.update(path.slice(root.length)).update('\0').update(readFileSync(path)).update('\0');
     }
@@ -69,7 +72,8 @@ export async function locked(work, name = 'lock') {
       const holder = Number(readFileSync(path, 'utf8'));
       if (holder && !alive(holder)) rmSync(path, { force: true });
       else if (waited === 0) say(`Waiting for another command of this checkout (process ${holder}).`);
-      else if (waited > 1200) throw new Stop(`Process ${holder} has held ${path} for ten minutes. End it, then try again.`);
+      else if (waited > 1200)
+        throw new Stop(`Process ${holder} has held ${path} for ten minutes. End it, then try again.`);
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
   }

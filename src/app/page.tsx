@@ -1,31 +1,40 @@
 import type { Metadata } from 'next';
-import { listJobs } from '../db/job-summary';
+import { defaultEditionId } from '../core/edition/editions';
+import { isUnbegun } from '../server/firms';
+import { firmState } from '../server/people';
+import { listJobs } from '../server/projections/job-summary';
 import { JobList } from '../features/jobs/job-list';
 import { NewJob } from '../features/jobs/new-job';
-import { KeepPage } from '../features/session/keep-page';
-import { SignOutButton } from '../features/session/sign-in-form';
-import { requireAsker } from '../features/session/who';
+import { KeepPage } from '../client/keep-page';
+import { FindJob } from '../features/jobs/find-job';
+import { PersonMenu } from '../features/firm/person-menu';
+import { redirect } from 'next/navigation';
+import Link from 'next/link';
+import { requireAsker, whoIsAsking } from '../server/who';
 
 export const metadata: Metadata = { title: 'Jobs' };
 
 export default async function JobsPage() {
+  if (!(await whoIsAsking()) && (await isUnbegun())) redirect('/begin');
   const asker = await requireAsker();
-  const jobs = await listJobs(asker.firmId);
+  const [jobs, firm] = await Promise.all([listJobs(asker.firmId), firmState(asker.firmId)]);
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
       <KeepPage path="/" />
       <header className="flex min-h-14 flex-wrap items-center gap-4 border-b border-rule-strong">
         <h1 className="text-xl">Orange Ledger</h1>
-        <p className="flex-1 text-sm text-faint">
-          {asker.name}
-          <span className="max-sm:hidden">, {asker.position}</span>
+        <p className="min-w-0 flex-1 truncate text-sm">
+          <Link href="/firm" className="underline underline-offset-4 max-sm:hidden">
+            {firm.particulars.name ?? 'The firm'}
+          </Link>
         </p>
-        <SignOutButton />
+        <FindJob />
+        <PersonMenu name={asker.name} />
       </header>
       <main>
         <div className="flex items-center justify-between pt-4">
           <h2 className="text-2xl">Jobs</h2>
-          <NewJob />
+          <NewJob usual={firm.defaults.edition ?? defaultEditionId} />
         </div>
         <JobList jobs={jobs} />
       </main>

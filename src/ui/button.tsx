@@ -7,7 +7,11 @@ const looks = {
   quiet: 'px-1 border-transparent text-ink underline decoration-rule-strong underline-offset-4 hover:decoration-ink',
 } as const;
 
-export function Button({ look = 'plain', className = '', ...rest }: ComponentProps<'button'> & { look?: keyof typeof looks }) {
+export function Button({
+  look = 'plain',
+  className = '',
+  ...rest
+}: ComponentProps<'button'> & { look?: keyof typeof looks }) {
   return (
     <button
       type="button"

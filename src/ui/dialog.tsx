@@ -3,7 +3,13 @@
 import { Dialog as Primitive } from 'radix-ui';
 import type { ReactNode } from 'react';
 
-type Props = { open: boolean; onOpenChange: (open: boolean) => void; title: string; description?: string; children: ReactNode };
+type Props = {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  description?: string;
+  children: ReactNode;
+};
 
 /** A sheet laid over the page for one thing at a time. */
 export function Dialog({ open, onOpenChange, title, description, children }: Props) {
@@ -17,9 +23,13 @@ export function Dialog({ open, onOpenChange, title, description, children }: Pro
         >
           <div className="flex items-start justify-between gap-4 border-b border-rule pb-2">
             <Primitive.Title className="text-lg">{title}</Primitive.Title>
-            <Primitive.Close className="min-h-9 px-2 text-sm font-semibold underline underline-offset-4">Close</Primitive.Close>
+            <Primitive.Close className="min-h-9 px-2 text-sm font-semibold underline underline-offset-4">
+              Close
+            </Primitive.Close>
           </div>
-          {description && <Primitive.Description className="pt-2 text-sm text-faint">{description}</Primitive.Description>}
+          {description && (
+            <Primitive.Description className="pt-2 text-sm text-faint">{description}</Primitive.Description>
+          )}
           <div className="pt-2">{children}</div>
         </Primitive.Content>
       </Primitive.Portal>

@@ -1,15 +1,28 @@
 'use client';
 
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useId, useRef, useState, type ComponentProps, type ReactNode } from 'react';
+import { DateField } from './date-field';
+import { Select } from './select';
 
 type Parsed<T> = { ok: true; value: T } | { ok: false; problem: string };
 
-type RowProps = { id: string; label: string; hint?: ReactNode; aside?: ReactNode; children: ReactNode; wanted?: boolean; anchor?: string };
+type RowProps = {
+  id: string;
+  label: string;
+  hint?: ReactNode;
+  aside?: ReactNode;
+  children: ReactNode;
+  wanted?: boolean;
+  anchor?: string;
+};
 
 /** One ruled row of a form: label, what stands there, and the margin where marks are made. */
 export function Row({ id, label, hint, aside, children, wanted = false, anchor }: RowProps) {
   return (
-    <div id={anchor} className="grid scroll-mt-40 grid-cols-[1fr] items-start gap-x-3 border-b border-rule py-1.5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
+    <div
+      id={anchor}
+      className="grid scroll-mt-40 grid-cols-[1fr] items-start gap-x-3 border-b border-rule py-1.5 sm:grid-cols-[11.5rem_minmax(0,1fr)]"
+    >
       <label htmlFor={id} className={`pt-1.5 text-sm ${wanted ? 'font-semibold' : 'text-faint'}`}>
         {label}
         {wanted && <span className="sr-only"> (still missing)</span>}
@@ -26,7 +39,7 @@ export function Row({ id, label, hint, aside, children, wanted = false, anchor }
 }
 
 const inputLook = (wanted: boolean) =>
-  `w-full min-h-9 rounded-md border px-2 focus:border-ink focus:bg-sheet aria-invalid:hatch ${wanted ? 'border-dashed border-rule-strong bg-sheet' : 'border-transparent bg-transparent hover:border-rule-strong'}`;
+  `w-full min-h-9 rounded-md border px-2 focus:border-ink focus:bg-sheet aria-invalid:hatch ${wanted ? 'border-dashed border-rule-strong bg-sheet' : 'border-rule bg-transparent hover:border-rule-strong'}`;
 
 type EntryFieldProps<T> = {
   label: string;
@@ -40,12 +53,25 @@ type EntryFieldProps<T> = {
   lines?: number;
   wanted?: boolean;
   anchor?: string;
-  type?: 'text' | 'date' | 'email' | 'tel';
+  type?: 'text' | 'email' | 'tel';
   inputMode?: 'text' | 'decimal' | 'numeric';
 };
 
 /** A text field that records on leaving or Enter. What cannot be read stays as typed, with the problem beside it. */
-export function EntryField<T>({ label, shown, parse, commit, unit, hint, aside, lines = 1, wanted = false, anchor, type = 'text', inputMode = 'text' }: EntryFieldProps<T>) {
+export function EntryField<T>({
+  label,
+  shown,
+  parse,
+  commit,
+  unit,
+  hint,
+  aside,
+  lines = 1,
+  wanted = false,
+  anchor,
+  type = 'text',
+  inputMode = 'text',
+}: EntryFieldProps<T>) {
   const id = useId();
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string | null>(null);
@@ -84,7 +110,13 @@ export function EntryField<T>({ label, shown, parse, commit, unit, hint, aside, 
         {lines > 1 ? (
           <textarea {...common} rows={lines} />
         ) : (
-          <input {...common} type={type} inputMode={inputMode} autoComplete="off" onKeyDown={(event) => event.key === 'Enter' && record()} />
+          <input
+            {...common}
+            type={type}
+            inputMode={inputMode}
+            autoComplete="off"
+            onKeyDown={(event) => event.key === 'Enter' && record()}
+          />
         )}
         {unit && <span className="text-sm text-faint">{unit}</span>}
       </div>
@@ -106,36 +138,48 @@ type ChoiceFieldProps<V extends string> = {
   aside?: ReactNode;
   wanted?: boolean;
   anchor?: string;
+  disabled?: boolean;
 };
 
 /** A choice from a list, recorded at once. */
-export function ChoiceField<V extends string>({ label, value, options, commit, hint, aside, wanted = false, anchor }: ChoiceFieldProps<V>) {
+export function ChoiceField<V extends string>({
+  label,
+  value,
+  options,
+  commit,
+  hint,
+  aside,
+  wanted = false,
+  anchor,
+  disabled,
+}: ChoiceFieldProps<V>) {
   const id = useId();
   return (
     <Row id={id} label={label} hint={hint} aside={aside} wanted={wanted} anchor={anchor}>
-      <select
+      <Select
         id={id}
-        value={value ?? ''}
-        onChange={(event) => event.target.value && commit(event.target.value as V)}
-        className={`${inputLook(wanted)} ${value ? '' : 'text-faint'}`}
-      >
-        <option value="">Choose…</option>
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
+        label={label}
+        value={value}
+        options={options}
+        onChange={commit}
+        look={wanted ? 'wanted' : 'quiet'}
+        className="w-full"
+        disabled={disabled}
+      />
     </Row>
   );
 }
 
 export const asText = (text: string): Parsed<string | null> =>
-  text.trim().length > 4000 ? { ok: false, problem: 'Too long: 4,000 characters at most.' } : { ok: true, value: text.trim() || null };
+  text.trim().length > 4000
+    ? { ok: false, problem: 'Too long: 4,000 characters at most.' }
+    : { ok: true, value: text.trim() || null };
 
 /** One line of text, or nothing. */
 export const asLine = (text: string): Parsed<string | null> =>
-  text.trim().length > 200 ? { ok: false, problem: `Too long: ${text.trim().length} characters, 200 at most.` } : { ok: true, value: text.trim() || null };
+  text.trim().length > 200
+    ? { ok: false, problem: `Too long: ${text.trim().length} characters, 200 at most.` }
+    : { ok: true, value: text.trim() || null };
 
 /** A whole or decimal number within bounds, or nothing. */
 export const asNumber =
@@ -144,13 +188,30 @@ export const asNumber =
     const trimmed = text.trim();
     if (trimmed === '') return { ok: true, value: null };
     const value = Number(trimmed);
-    if (!/^\d*\.?\d+$/.test(trimmed) || !Number.isFinite(value)) return { ok: false, problem: `“${trimmed}” is not a number.` };
+    if (!/^\d*\.?\d+$/.test(trimmed) || !Number.isFinite(value))
+      return { ok: false, problem: `“${trimmed}” is not a number.` };
     if (whole && !Number.isInteger(value)) return { ok: false, problem: 'A whole number is wanted.' };
-    return value < least || value > most ? { ok: false, problem: `Between ${least} and ${most} is wanted.` } : { ok: true, value };
+    return value < least || value > most
+      ? { ok: false, problem: `Between ${least} and ${most} is wanted.` }
+      : { ok: true, value };
   };
 
-export const asDay = (text: string): Parsed<string | null> => {
-  const trimmed = text.trim();
-  if (trimmed === '') return { ok: true, value: null };
-  return /^\d{4}-\d{2}-\d{2}$/.test(trimmed) ? { ok: true, value: trimmed } : { ok: false, problem: 'A date is wanted.' };
+type DayRowProps = {
+  label: string;
+  day: string | null;
+  read: ComponentProps<typeof DateField>['read'];
+  commit: (day: string | null) => void;
+  hint?: ReactNode;
+  wanted?: boolean;
+  anchor?: string;
 };
+
+/** A day, typed or picked, recorded at once. */
+export function DayRow({ label, day, read, commit, hint, wanted = false, anchor }: DayRowProps) {
+  const id = useId();
+  return (
+    <Row id={id} label={label} hint={hint} wanted={wanted} anchor={anchor}>
+      <DateField id={id} value={day} read={read} onChange={commit} wanted={wanted} />
+    </Row>
+  );
+}

@@ -1,6 +1,13 @@
 /// <reference lib="webworker" />
-import { CacheableResponsePlugin, NetworkFirst, NetworkOnly, type PrecacheEntry, Serwist, type SerwistGlobalConfig } from 'serwist';
-import { keptAs, keptPages } from './kept-pages';
+import {
+  CacheableResponsePlugin,
+  NetworkFirst,
+  NetworkOnly,
+  type PrecacheEntry,
+  Serwist,
+  type SerwistGlobalConfig,
+} from 'serwist';
+import { keptAs, keptPages } from '../client/kept-pages';
 
 declare global {
   interface WorkerGlobalScope extends SerwistGlobalConfig {
@@ -11,9 +18,12 @@ declare const self: ServiceWorkerGlobalScope;
 
 /** A whole page as the server gave it; a way to the sign-in page is not one. */
 const wholePages = new CacheableResponsePlugin({ statuses: [200] });
-const byKeptPath = { cacheKeyWillBeUsed: async ({ request }: { request: Request }) => keptAs(new URL(request.url).pathname) ?? request };
+const byKeptPath = {
+  cacheKeyWillBeUsed: async ({ request }: { request: Request }) => keptAs(new URL(request.url).pathname) ?? request,
+};
 
-const pages = (networkTimeoutSeconds?: number) => new NetworkFirst({ cacheName: keptPages, networkTimeoutSeconds, plugins: [wholePages, byKeptPath] });
+const pages = (networkTimeoutSeconds?: number) =>
+  new NetworkFirst({ cacheName: keptPages, networkTimeoutSeconds, plugins: [wholePages, byKeptPath] });
 
 // Pages come from the network while there is one. A job's does not wait for a weak one: it catches up by itself.
 const serwist = new Serwist({
@@ -21,8 +31,16 @@ const serwist = new Serwist({
   skipWaiting: true,
   clientsClaim: true,
   runtimeCaching: [
-    { matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === 'navigate' && url.pathname.startsWith('/jobs/'), handler: pages(4) },
-    { matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === 'navigate' && keptAs(url.pathname) !== null, handler: pages() },
+    {
+      matcher: ({ request, sameOrigin, url }) =>
+        sameOrigin && request.mode === 'navigate' && url.pathname.startsWith('/jobs/'),
+      handler: pages(4),
+    },
+    {
+      matcher: ({ request, sameOrigin, url }) =>
+        sameOrigin && request.mode === 'navigate' && keptAs(url.pathname) !== null,
+      handler: pages(),
+    },
     { matcher: ({ request, sameOrigin }) => sameOrigin && request.mode === 'navigate', handler: new NetworkOnly() },
   ],
   fallbacks: { entries: [{ url: '/offline', matcher: ({ request }) => request.mode === 'navigate' }] },

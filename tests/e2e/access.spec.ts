@@ -1,7 +1,21 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, settled, signIn, signInByForm, test } from './ledger-page';
+import { expect, settled, signIn, signOut, signInByForm, test } from './ledger-page';
 
-const stages = ['', '/brief', '/origin', '/isolation', '/inspection', '/tests', '/tests?bench=board', '/tests?bench=continuity', '/tests?bench=ring', '/tests?bench=insulation', '/circuits', '/observations', '/review'];
+const stages = [
+  '',
+  '/brief',
+  '/origin',
+  '/isolation',
+  '/inspection',
+  '/tests',
+  '/tests?bench=board',
+  '/tests?bench=continuity',
+  '/tests?bench=ring',
+  '/tests?bench=insulation',
+  '/circuits',
+  '/observations',
+  '/review',
+];
 
 for (const [name, use] of [
   ['light, at a desk', { colorScheme: 'light', viewport: { width: 1280, height: 800 } }],
@@ -13,8 +27,13 @@ for (const [name, use] of [
       test.slow();
       const clean = async (place: string) => {
         // One frame only, so the slow walk through frames is left out.
-        const { violations } = await new AxeBuilder({ page }).setLegacyMode().withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-        expect(violations.map((v) => `${place}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+        const { violations } = await new AxeBuilder({ page })
+          .setLegacyMode()
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+          .analyze();
+        expect(violations.map((v) => `${place}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual(
+          [],
+        );
       };
       await page.goto('/sign-in');
       await clean('sign-in');
@@ -26,8 +45,16 @@ for (const [name, use] of [
         await settled(page);
         await clean(stage || 'job');
       }
+      for (const own of ['/firm', '/account']) {
+        await page.goto(own);
+        await page.getByRole('heading', { level: 1 }).waitFor();
+        await clean(own);
+      }
       await page.goto('/');
-      await page.getByRole('link', { name: /^EICR-/ }).first().click();
+      await page
+        .getByRole('link', { name: /^EICR-/ })
+        .first()
+        .click();
       await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
       await clean('document');
       await page.getByRole('link', { name: 'Verification page' }).click();
@@ -56,7 +83,7 @@ test('a wrong password is refused in words, and leads nowhere', async ({ page })
 
 test('signing out ends the session', async ({ page }) => {
   await signInByForm(page);
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await expect(page).toHaveURL(/sign-in/);
   await page.goto('/');
   await expect(page).toHaveURL(/sign-in/);

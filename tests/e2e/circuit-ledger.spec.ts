@@ -1,4 +1,15 @@
-import { addBoard, cell, expect, openJob, paste, settled, signIn, test } from './ledger-page';
+import {
+  addBoard,
+  cell,
+  describeSupply,
+  entriesOf,
+  expect,
+  openJob,
+  paste,
+  settled,
+  signIn,
+  test,
+} from './ledger-page';
 
 test.describe('the circuit ledger by keyboard alone', () => {
   test.beforeEach(async ({ page }) => {
@@ -72,7 +83,9 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await expect(cell(page, 'Zs', 1)).toHaveAccessibleName(/empty/);
   });
 
-  test('a pasted block fills the sheet, keeps what it cannot read, adds ways, and comes off with one undo', async ({ page }) => {
+  test('a pasted block fills the sheet, keeps what it cannot read, adds ways, and comes off with one undo', async ({
+    page,
+  }) => {
     await paste(page, '0.35\t>999\t>999\tok\n1.02\tlots\t290\tok');
     await expect(cell(page, 'polarity', 2)).toHaveAccessibleName(/✓/);
     await expect(cell(page, 'insulation resistance live to live', 2)).toHaveText('lots');
@@ -83,4 +96,116 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/empty/);
     await settled(page);
   });
+});
+
+/** Eight circuits with gaps, as somebody coming from a spreadsheet types them: one line each, left to right. */
+const meant: readonly (readonly string[])[] = Array.from({ length: 8 }, (_, row) => {
+  const gap = (column: number, text: string) => ((row + column) % 4 === 0 ? '' : text);
+  return [
+    `Lights ${row + 1}`,
+    'lights',
+    gap(0, String(row + 2)),
+    row % 2 ? 'B10' : 'B6',
+    gap(1, '6'),
+    '30 A',
+    gap(2, '1.5/1'),
+    gap(3, 'C'),
+    gap(0, `0.${row + 31}`),
+    gap(1, '>999'),
+    gap(2, '412'),
+    gap(3, 'ok'),
+    gap(0, `0.${row + 61}`),
+    gap(1, String(row + 18)),
+    gap(2, 'ok'),
+  ];
+});
+const described = [
+  'circuit',
+  'kind',
+  'points',
+  'protective device',
+  'breaking capacity mark',
+  'residual current device',
+  'cable, line over CPC',
+  'reference method',
+];
+const measured = ['r1r2', 'insulation', 'insulation', 'polarity', 'zs', 'rcd time', 'rcd button'];
+/** Cells no light takes a figure in stand between: r1, rn and r2 before R1+R2, the maximum before Zs. */
+const withGaps = (row: readonly string[]) => [
+  ...row.slice(0, 8),
+  '',
+  '',
+  '',
+  ...row.slice(8, 12),
+  '',
+  ...row.slice(12),
+];
+
+test.describe('eight circuits typed with gaps are the eight that were meant', () => {
+  const ways: Record<string, (page: import('@playwright/test').Page) => Promise<void>> = {
+    'by Tab': async (page) => {
+      for (const row of meant)
+        for (const text of row) {
+          if (text) await page.keyboard.type(text);
+          await page.keyboard.press('Tab');
+        }
+    },
+    'by arrows': async (page) => {
+      for (const row of meant) {
+        for (const text of withGaps(row)) {
+          if (text) await page.keyboard.type(text);
+          await page.keyboard.press('ArrowRight');
+        }
+        await page.keyboard.press('Home');
+        await page.keyboard.press('ArrowDown');
+      }
+    },
+    'by Enter': async (page) => {
+      const across = meant.map(withGaps);
+      for (let column = 0; column < (across[0]?.length ?? 0); column += 1) {
+        if (column > 0) {
+          await cell(page, 'circuit', 1).click();
+          for (let step = 0; step < column; step += 1) await page.keyboard.press('ArrowRight');
+        }
+        for (const row of across) {
+          if (row[column]) await page.keyboard.type(row[column] ?? '');
+          await page.keyboard.press(row[column] ? 'Enter' : 'ArrowDown');
+        }
+      }
+    },
+  };
+  for (const [name, type] of Object.entries(ways))
+    test(name, async ({ page }) => {
+      await signIn(page);
+      const job = await openJob(page, `TYPE-${name.slice(3)}`);
+      await describeSupply(page, job);
+      await page.goto(`${job}/circuits`);
+      await settled(page);
+      await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+      await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
+      await type(page);
+      await settled(page);
+      for (const [row, texts] of meant.entries())
+        for (const [column, spoken] of described.entries()) {
+          const text = texts[column] ?? '';
+          const shown = spoken === 'protective device' ? `60898 ${text}` : text;
+          await expect(page.getByRole('gridcell', { name: new RegExp(`^${spoken}, circuit ${row + 1},`) })).toHaveText(
+            shown,
+          );
+        }
+      type Said = { wayId: string; slot: { test: string; on: { of: string; id: string } }; value: { is: string } };
+      const order = (await entriesOf<Said>(page, job, 'way.added')).map(({ wayId }) => wayId);
+      expect(order).toHaveLength(8);
+      const readings = await entriesOf<Said>(page, job, 'reading.taken');
+      for (const [row, wayId] of order.entries())
+        expect(
+          readings
+            .filter(({ slot }) => slot.on.of === 'way' && slot.on.id === wayId)
+            .map(({ slot }) => slot.test)
+            .sort(),
+          `circuit ${row + 1}`,
+        ).toEqual(measured.filter((_, column) => meant[row]?.[8 + column]).sort());
+      expect(await entriesOf(page, job, 'board.described')).toMatchObject([{ fields: { name: 'Consumer unit' } }]);
+      expect(readings.every(({ slot }) => slot.on.of === 'way')).toBe(true);
+    });
 });

@@ -1,4 +1,4 @@
-import { addBoard, cell, expect, openJob, settled, signIn, test } from './ledger-page';
+import { addBoard, cell, choose, expect, openJob, settled, signIn, test } from './ledger-page';
 
 test.describe('safe isolation', () => {
   let job = '';
@@ -15,7 +15,8 @@ test.describe('safe isolation', () => {
     await page.getByRole('button', { name: 'Begin' }).click();
     await expect(page.getByRole('status').filter({ hasText: 'prove the indicator' })).toBeVisible();
   });
-  const tap = (page: import('@playwright/test').Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+  const tap = (page: import('@playwright/test').Page, name: string) =>
+    page.getByRole('button', { name, exact: true }).click();
 
   test('proved step by step, seen on every page, and dead readings belong to it', async ({ page }) => {
     await tap(page, 'It showed: 230 volts');
@@ -43,8 +44,12 @@ test.describe('safe isolation', () => {
     await page.keyboard.type('0.94');
     await page.keyboard.press('Enter');
     await settled(page);
-    const later = (await (await page.request.get(`/api${job}/entries`)).json()) as { entries: { kind: string; body: { isolationWhy?: string | null } }[] };
-    expect(later.entries.filter((e) => e.kind === 'reading.taken').at(-1)?.body.isolationWhy).toBe('Sub-main switched and locked at the house');
+    const later = (await (await page.request.get(`/api${job}/entries`)).json()) as {
+      entries: { kind: string; body: { isolationWhy?: string | null } }[];
+    };
+    expect(later.entries.filter((e) => e.kind === 'reading.taken').at(-1)?.body.isolationWhy).toBe(
+      'Sub-main switched and locked at the house',
+    );
   });
 
   test('any voltage stops it, on every page, and what the indicator cannot prove is void', async ({ page }) => {
@@ -64,8 +69,8 @@ test.describe('safe isolation', () => {
   });
 
   test('energising waits for every link', async ({ page }) => {
-    await page.getByLabel('What was linked or taken off').selectOption('ring cross-connection');
-    await page.getByLabel('Where', { exact: true }).selectOption({ index: 1 });
+    await choose(page, 'What was linked or taken off', 'ring cross-connection');
+    await choose(page, 'Where', /^Way 1 /);
     await page.getByRole('button', { name: 'Log it' }).click();
     const gate = page.getByRole('status', { name: 'May it be energised' });
     await expect(gate).toContainText('Do not energise: 1 still in');

@@ -6,7 +6,7 @@ test('a job opened anew says what is next, and follows it', async ({ page }) => 
   const next = page.getByRole('link', { name: /^Next:/ });
   await expect(next).toHaveText('→Next: Client address');
   await next.click();
-  await expect(page).toHaveURL(new RegExp(`${job}/brief#clientAddress`));
+  await expect(page).toHaveURL(new RegExp(`${job}/brief#client-address`));
   await page.getByRole('textbox', { name: /^Client address/ }).fill('2 Tannery Row');
   await page.getByRole('textbox', { name: /^Client address/ }).blur();
   await expect(next).toHaveText('→Next: Occupier (write vacant where it is)');
@@ -33,13 +33,20 @@ test('a limit of the inspector’s own stands with its reason and comes off with
   await settled(page);
 });
 
-test('the same house under the later edition differs only by its differences', async ({ page }) => {
+test('a typical finding is found by other words for it', async ({ page }) => {
   await signIn(page);
   await page.getByRole('link', { name: 'FW-121' }).click();
-  await page.getByRole('link', { name: /^Findings/ }).first().click();
+  await page
+    .getByRole('link', { name: /^Findings/ })
+    .first()
+    .click();
   await settled(page);
-  await page.getByRole('textbox', { name: 'What was found' }).fill('one-way protective device fed both ways by solar');
-  await expect(page.getByRole('list', { name: 'Typical findings' }).getByRole('button', { name: /One-way protective device fed both ways/ })).toBeVisible();
+  await page.getByRole('textbox', { name: 'What was found' }).fill('unidirectional rcbo');
+  await expect(
+    page
+      .getByRole('list', { name: 'Typical findings' })
+      .getByRole('button', { name: /One-way protective device fed both ways/ }),
+  ).toBeVisible();
 });
 
 test('inspection items are marked with reasons, and undone together', async ({ page }) => {
@@ -51,14 +58,37 @@ test('inspection items are marked with reasons, and undone together', async ({ p
   await expect(page.getByText('✓ all 3')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText('3 of 3 open')).toBeVisible();
-  await page.getByRole('button', { name: '3.6: not verified', exact: true }).click();
+  await page.getByRole('radio', { name: '3.6: not verified', exact: true }).click();
   await page.getByRole('button', { name: 'Record N/V' }).click();
   await expect(page.getByText(/^N\/V: /)).toHaveCount(0);
   await page.getByLabel('Reason for N/V').fill('Behind the boiler');
   await page.getByRole('button', { name: 'Record N/V' }).click();
   await expect(page.getByText('N/V: Behind the boiler')).toBeVisible();
-  await page.getByRole('button', { name: '4.3: danger present', exact: true }).click();
+  await page.getByRole('radio', { name: '4.3: danger present', exact: true }).click();
   await page.getByRole('link', { name: 'Write the observation for 4.3' }).click();
-  await expect(page.getByRole('combobox', { name: 'Inspection item' })).toHaveValue('4.3');
+  await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('4.3');
   await expect(page.getByText('Tell the person in charge at once')).toBeVisible();
+});
+
+test('every gap leads to the cell that fills it', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'GAPS-1');
+  await addBoard(page, job);
+  await page.goto(`${job}/review`);
+  await settled(page);
+  const open = page.getByRole('region', { name: 'Still open' });
+  const links = await open
+    .getByRole('link')
+    .evaluateAll((all) => all.map((link) => (link as HTMLAnchorElement).href).filter((href) => href.includes('#')));
+  expect(links.length).toBeGreaterThan(80);
+  const pages = new Set(links.map((link) => link.split('#')[0] ?? ''));
+  expect(pages.size).toBeGreaterThanOrEqual(5);
+  for (const address of pages) {
+    await page.goto(address);
+    await settled(page);
+    for (const gap of links.filter((link) => link.startsWith(`${address}#`))) {
+      const id = decodeURIComponent(gap.split('#')[1] ?? '');
+      await expect(page.locator(`[id="${id}"]`), gap).toHaveCount(1);
+    }
+  }
 });

@@ -28,6 +28,12 @@ export async function signInByForm(page: Page, person = 0): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
 }
 
+/** Signs out by the menu under the person's name. */
+export async function signOut(page: Page): Promise<void> {
+  await page.getByRole('banner').getByRole('button', { expanded: false }).last().click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+}
+
 /** Opens a job of the test's own and answers its address. */
 export async function openJob(page: Page, reference: string): Promise<string> {
   await page.goto('/');
@@ -49,13 +55,16 @@ export const settled = (page: Page): Promise<void> => expect(page.getByTestId('s
 /** Presses "not yet sent". The entries may be on their way already, and then there is nothing to press. */
 export const sendNow = (page: Page): Promise<void> => page.getByTestId('send-state').dispatchEvent('click');
 
-export const cell = (page: Page, column: string, circuit: number) => page.getByRole('gridcell', { name: new RegExp(`^${column.replace('+', '\\+')}, circuit ${circuit},`) });
+export const cell = (page: Page, column: string, circuit: number) =>
+  page.getByRole('gridcell', { name: new RegExp(`^${column.replace('+', '\\+')}, circuit ${circuit},`) });
 
 export async function paste(page: Page, text: string): Promise<void> {
   await page.evaluate((block) => {
     const data = new DataTransfer();
     data.setData('text/plain', block);
-    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
   }, text);
 }
 
@@ -66,24 +75,66 @@ export async function fill(page: Page, label: string | RegExp, text: string): Pr
   await field.blur();
 }
 
+/** Opens a list of the page and takes one of it. */
+export async function choose(
+  page: Page,
+  label: string | RegExp,
+  option: string | RegExp,
+  press: 'click' | 'tap' = 'click',
+): Promise<void> {
+  await page.getByRole('combobox', { name: label }).first()[press]();
+  await page.getByRole('option', { name: option }).first()[press]();
+}
+
+/** The supply of a usual house, sent as a browser of the firm sends it: limits depend on it. */
+export async function describeSupply(page: Page, job: string): Promise<void> {
+  const entry = {
+    id: v7(),
+    kind: 'supply.described',
+    version: 1,
+    body: { earthing: 'TN-C-S', liveConductors: 'single-phase', nominalVolts: 230, frequencyHertz: 50 },
+    madeAt: new Date().toISOString(),
+    device: 'test',
+  };
+  const answer = await page.request.post(`/api${job}/entries`, { data: { entries: [entry] } });
+  expect(await answer.json()).toMatchObject({ results: [{ accepted: true }] });
+}
+
 /** A board with a ring and a lighting circuit, described by pasting. */
 export async function addBoard(page: Page, job: string): Promise<void> {
+  await describeSupply(page, job);
   await page.goto(`${job}/circuits`);
   await settled(page);
   await page.getByRole('button', { name: 'Add the consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
-  await paste(page, 'Ground-floor sockets\tring\t9\tB32\t6\t30 A\t2.5/1.5\tC\nLanding lights\tlights\t6\tB6\t6\t30 A\t1.5/1\t101');
+  await paste(
+    page,
+    'Ground-floor sockets\tring\t9\tB32\t6\t30 A\t2.5/1.5\tC\nLanding lights\tlights\t6\tB6\t6\t30 A\t1.5/1\t101',
+  );
   await expect(cell(page, 'protective device', 2)).toHaveText('60898 B6');
 }
 
 /** The board of the dwelling the simulated tester is connected to: its first ring and its outdoor lights among others. */
 export async function addSallowRise(page: Page, job: string): Promise<void> {
+  await describeSupply(page, job);
   await page.goto(`${job}/circuits`);
   await settled(page);
   await page.getByRole('button', { name: 'Add the consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
   const rest = '1\tB16\t6\t30 A\t2.5/1.5\tC';
-  await paste(page, ['Ground-floor sockets\tring\t6\tB32\t6\t30 A\t4/1.5\tC', `Spare\tspare`, `Spare\tspare`, 'Utility room sockets\tsockets\t4\tB20\t6\t30 A\t4/1.5\tC', 'Spare\tspare', 'Spare\tspare', `Boiler and controls\tfixed\t${rest}`, 'Porch and gatepost lights\tlights\t4\tB6\t6\t30 A\t1.5/1\tC'].join('\n'));
+  await paste(
+    page,
+    [
+      'Ground-floor sockets\tring\t6\tB32\t6\t30 A\t4/1.5\tC',
+      `Spare\tspare`,
+      `Spare\tspare`,
+      'Utility room sockets\tsockets\t4\tB20\t6\t30 A\t4/1.5\tC',
+      'Spare\tspare',
+      'Spare\tspare',
+      `Boiler and controls\tfixed\t${rest}`,
+      'Porch and gatepost lights\tlights\t4\tB6\t6\t30 A\t1.5/1\tC',
+    ].join('\n'),
+  );
   await expect(cell(page, 'protective device', 8)).toHaveText('60898 B6');
   await settled(page);
 }
@@ -92,18 +143,27 @@ export async function addSallowRise(page: Page, job: string): Promise<void> {
 export async function proveDead(page: Page, job: string, press: 'click' | 'tap' = 'click'): Promise<void> {
   await page.goto(`${job}/isolation`);
   await settled(page);
-  await page.getByLabel('Permission from').fill('Ms R. Sedge');
-  await page.getByLabel('Lock number').fill('14');
-  await page.getByLabel('Proving unit or known source').fill('Proving unit PU-12');
+  await page.getByRole('textbox', { name: 'Permission from' }).fill('Ms R. Sedge');
+  await page.getByRole('textbox', { name: 'Lock number' }).fill('14');
+  await page.getByRole('textbox', { name: 'Proving unit or known source' }).fill('Proving unit PU-12');
   await page.getByRole('button', { name: 'Begin' })[press]();
-  for (const step of ['It showed: 230 volts', 'L–N: 0 volts', 'L–E: 0 volts', 'N–E: 0 volts', 'It showed again: 230 volts']) await page.getByRole('button', { name: step, exact: true })[press]();
+  for (const step of [
+    'It showed: 230 volts',
+    'L–N: 0 volts',
+    'L–E: 0 volts',
+    'N–E: 0 volts',
+    'It showed again: 230 volts',
+  ])
+    await page.getByRole('button', { name: step, exact: true })[press]();
   await expect(page.getByText('✓ Proved dead')).toBeVisible();
   await settled(page);
 }
 
 /** What the ledger holds of a kind. */
 export async function entriesOf<Body>(page: Page, job: string, kind: string): Promise<Body[]> {
-  const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as { entries: { kind: string; body: Body }[] };
+  const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as {
+    entries: { kind: string; body: Body }[];
+  };
   return entries.filter((entry) => entry.kind === kind).map((entry) => entry.body);
 }
 
@@ -119,4 +179,3 @@ export const test = base.extend<{ consoleIsQuiet: void }>({
   ],
 });
 export { expect };
-export const newId = (): string => v7();

@@ -1,12 +1,30 @@
-import { addBoard, cell, entriesOf, expect, fill, openJob, sendNow, settled, signIn, signInByForm, test } from './ledger-page';
+import {
+  addBoard,
+  cell,
+  entriesOf,
+  expect,
+  fill,
+  openJob,
+  sendNow,
+  settled,
+  signIn,
+  signInByForm,
+  signOut,
+  test,
+} from './ledger-page';
 
 // The other tests do without the worker that keeps pages on the device; here it is what is tested.
 test.use({ serviceWorkers: 'allow' });
 
 const isKept = (page: import('@playwright/test').Page, path: string) =>
-  expect.poll(() => page.evaluate(async (at) => (await (await caches.open('pages')).match(at)) !== undefined, path)).toBe(true);
+  expect
+    .poll(() => page.evaluate(async (at) => (await (await caches.open('pages')).match(at)) !== undefined, path))
+    .toBe(true);
 
-test('without a network every stage opens, a reload keeps everything, and all of it is sent once', async ({ page, context }) => {
+test('without a network every stage opens, a reload keeps everything, and all of it is sent once', async ({
+  page,
+  context,
+}) => {
   await signIn(page);
   const job = await openJob(page, 'CELLAR-1');
   await addBoard(page, job);
@@ -20,7 +38,14 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await context.setOffline(true);
 
   const stages = page.getByRole('navigation', { name: 'Stages of the job' });
-  for (const [stage, heading] of [['Brief', 'Client and installation'], ['Isolation', 'Safe isolation'], ['Inspection', 'Inspection'], ['Dead tests', 'Dead tests: Plan'], ['Findings', 'Findings'], ['Review', 'Overall assessment']] as const) {
+  for (const [stage, heading] of [
+    ['Brief', 'Client and installation'],
+    ['Isolation', 'Safe isolation'],
+    ['Inspection', 'Inspection'],
+    ['Dead tests', 'Dead tests: Plan'],
+    ['Findings', 'Findings'],
+    ['Review', 'Overall assessment'],
+  ] as const) {
     await stages.getByRole('link', { name: stage }).click();
     await expect(page.getByRole('main').getByRole('heading', { name: heading }).first()).toBeAttached();
     await expect(page).toHaveTitle(new RegExp(`^${stage}`));
@@ -41,7 +66,7 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await expect(page.getByTestId('send-state')).toContainText('1 not yet sent');
   // Another address of the job, with a bench and a way in it.
   await page.goto(`${job}/tests?bench=board`);
-  await expect(page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name: 'Board' })).toHaveAttribute('aria-current', 'page');
+  await expect(page.getByRole('tab', { name: 'Board' })).toHaveAttribute('aria-selected', 'true');
   await stages.getByRole('link', { name: 'Circuits' }).click();
   await expect(cell(page, 'Zs', 1)).toHaveAccessibleName(/0\.55 ohm/);
   await cell(page, 'Zs', 2).click();
@@ -52,11 +77,14 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await context.setOffline(false);
   await sendNow(page);
   await settled(page);
-  const readings = await entriesOf<{ test: string }>(page, job, 'reading.taken');
-  expect(readings.map((reading) => reading.test).sort()).toEqual(['ze', 'zs', 'zs']);
+  const readings = await entriesOf<{ slot: { test: string } }>(page, job, 'reading.taken');
+  expect(readings.map((reading) => reading.slot.test).sort()).toEqual(['ze', 'zs', 'zs']);
 });
 
-test('a page never opened here says so without a network, and signing out leaves no job behind', async ({ page, context }) => {
+test('a page never opened here says so without a network, and signing out leaves no job behind', async ({
+  page,
+  context,
+}) => {
   await signInByForm(page);
   const job = await openJob(page, 'CELLAR-2');
   await isKept(page, job);
@@ -73,17 +101,24 @@ test('a page never opened here says so without a network, and signing out leaves
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('needs the network once');
   await expect(page.getByLabel('Your reference')).toHaveValue('CELLAR-3');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await expect(page.getByText('you are still signed in')).toBeVisible();
   await page.getByRole('link', { name: 'CELLAR-2' }).click();
   await settled(page);
   await context.setOffline(false);
   await page.goto('/');
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await expect(page).toHaveURL(/sign-in/);
   const left = await page.evaluate(async (path) => {
-    const database = await new Promise<IDBDatabase>((resolve) => (indexedDB.open('orange-ledger').onsuccess = (event) => resolve((event.target as IDBOpenDBRequest).result)));
-    const copies = await new Promise<number>((resolve) => (database.transaction('numbered').objectStore('numbered').count().onsuccess = (event) => resolve((event.target as IDBRequest<number>).result)));
+    const database = await new Promise<IDBDatabase>(
+      (resolve) =>
+        (indexedDB.open('orange-ledger').onsuccess = (event) => resolve((event.target as IDBOpenDBRequest).result)),
+    );
+    const copies = await new Promise<number>(
+      (resolve) =>
+        (database.transaction('numbered').objectStore('numbered').count().onsuccess = (event) =>
+          resolve((event.target as IDBRequest<number>).result)),
+    );
     return { copies, page: (await caches.match(path)) !== undefined };
   }, job);
   expect(left).toEqual({ copies: 0, page: false });

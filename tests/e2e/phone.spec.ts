@@ -12,7 +12,11 @@ test('readings are taken with a thumb at 390 × 844', async ({ page }) => {
   await zs.fill('0.55');
   await zs.press('Enter');
   await expect(page.getByText(/0\.55 Ω ≤/).first()).toBeVisible();
-  for (const button of await page.getByRole('main').getByRole('button', { name: /^(LIM|N\/A|>999|ok|rev|N\/V)$/ }).all()) expect((await button.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
+  for (const button of await page
+    .getByRole('main')
+    .getByRole('button', { name: /^(LIM|N\/A|>999|ok|rev|N\/V)$/ })
+    .all())
+    expect((await button.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
   await page.getByRole('button', { name: 'Next circuit' }).click();
   await page.getByRole('button', { name: '>999' }).first().click();
   await expect(page.getByText('at least 999 MΩ ≥ 1.0 MΩ').first()).toBeVisible();

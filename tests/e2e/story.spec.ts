@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { tamper } from '../support/database';
-import { addBoard, cell, expect, fill, openJob, settled, signIn, test } from './ledger-page';
+import { addBoard, cell, choose, demo, expect, fill, openJob, settled, signIn, test } from './ledger-page';
 
 /** The whole way, once: sign in, a visit from brief to seal, the PDF, the proof, and the proof failing after one byte. */
 test('a condition report from brief to sealed and verified', async ({ page }) => {
@@ -9,39 +9,101 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   const job = await openJob(page, 'ST-1');
 
   await page.goto(`${job}/brief`);
-  for (const [label, text] of [['Client address', '2 Tannery Row'], ['Occupier', 'Ms R. Sedge, tenant'], ['Inspected on', '2026-11-20'], ['Extent', 'The whole fixed installation'], ['Estimated age', '22'], ['Additions', 'None seen'], ['Records', 'none'], ['Previous report', 'none'], ['Accessories opened', '20']] as const) await fill(page, label, text);
-  await page.getByLabel('Reason').selectOption('tenancy');
+  await settled(page);
+  for (const [label, text] of [
+    ['Client address', '2 Tannery Row'],
+    ['Occupier', 'Ms R. Sedge, tenant'],
+    ['Inspected on', '20/11/2026'],
+    ['Extent', 'The whole fixed installation'],
+    ['Estimated age', '22'],
+    ['Additions', 'None seen'],
+    ['Records', 'none'],
+    ['Previous report', 'none'],
+    ['Accessories opened', '20'],
+  ] as const)
+    await fill(page, label, text);
+  await choose(page, 'Reason', /^Rented home/);
   await page.getByRole('button', { name: 'Bring' }).first().click();
+  await settled(page);
 
   await page.goto(`${job}/origin`);
   await settled(page);
-  const choose = (label: string, value: string) => page.getByRole('main').getByLabel(label, { exact: false }).first().selectOption(value);
-  await choose('Earthing system', 'TN-C-S');
-  await choose('Live conductors', 'single-phase');
-  await choose('Service fuse standard', 'BS 88-3');
-  for (const [service, state] of [['Water', 'bonded'], ['Gas', 'not-present'], ['Oil', 'not-present'], ['Structural steel', 'not-present'], ['Lightning protection', 'not-present'], ['Other', 'not-present']] as const) {
-    await page.getByRole('main').getByRole('combobox', { name: new RegExp(`^${service}`) }).selectOption(state);
+  await choose(page, /^Earthing system/, 'TN-C-S');
+  await choose(page, /^Live conductors/, /1-phase/);
+  await choose(page, /^Service fuse standard/, 'BS 88-3');
+  for (const [service, state] of [
+    ['Water', 'Bonded'],
+    ['Gas', 'None here'],
+    ['Oil', 'None here'],
+    ['Structural steel', 'None here'],
+    ['Lightning protection', 'None here'],
+    ['Other', 'None here'],
+  ] as const) {
+    await choose(page, new RegExp(`^${service}`), state);
   }
-  for (const [label, text] of [['Service fuse rating', '80'], ['Other sources', 'none'], ['Maximum demand', '60'], ['Earthing conductor', '16'], ['Main bonding', '10'], ['Location', 'In the consumer unit'], ['Standard', 'BS EN 60947-3'], ['Poles', '2'], ['Rating', '100']] as const) {
-    const field = page.getByRole('main').locator('section').nth(1).getByRole('textbox', { name: new RegExp(`^${label}`) }).first();
+  for (const [label, text] of [
+    ['Service fuse rating', '80'],
+    ['Other sources', 'none'],
+    ['Maximum demand', '60'],
+    ['Earthing conductor', '16'],
+    ['Main bonding', '10'],
+    ['Location', 'In the consumer unit'],
+    ['Standard', 'BS EN 60947-3'],
+    ['Poles', '2'],
+    ['Rating', '100'],
+    ['Voltage', '230'],
+  ] as const) {
+    const field = page
+      .getByRole('main')
+      .locator('section')
+      .nth(1)
+      .getByRole('textbox', { name: new RegExp(`^${label}(?! L)`) })
+      .first();
     await field.fill(text);
     await field.blur();
   }
   await fill(page, /^Polarity of the supply/, 'ok');
-  for (const [label, text] of [['Voltage L–N', '238'], ['Ze', '0.37'], ['Ipf, line to neutral', '1.32'], ['Ipf, line to earth', '0.9'], ['Earthing conductor, ohm', '0.01'], ['Bonding to water', '0.04']] as const) await fill(page, label, text);
+  for (const [label, text] of [
+    ['Voltage L–N', '238'],
+    ['Ze', '0.37'],
+    ['Ipf, line to neutral', '1.32'],
+    ['Ipf, line to earth', '0.9'],
+    ['Earthing conductor, ohm', '0.01'],
+    ['Bonding to water', '0.04'],
+  ] as const)
+    await fill(page, label, text);
   await expect(page.getByText('0.37 Ω > 0.35 Ω')).toBeVisible();
   await fill(page, /^Ze/, '0.21');
   await expect(page.getByText('Corrected to 0.21')).toBeVisible();
+  await settled(page);
 
   await addBoard(page, job);
-  for (const [label, text] of [['Location', 'Under the stairs'], ['Supplied from', 'Intake'], ['Zs at the board', '0.20'], ['Ipf at the board', '1.3']] as const) await fill(page, label, text);
+  for (const [label, text] of [
+    ['Location', 'Under the stairs'],
+    ['Supplied from', 'Intake'],
+    ['Zs at the board', '0.20'],
+    ['Ipf at the board', '1.3'],
+  ] as const)
+    await fill(page, label, text);
   const type = async (column: string, circuit: number, text: string) => {
     await cell(page, column, circuit).click();
     await page.keyboard.type(text);
-    await expect(page.getByTestId('working-value')).toContainText(text === 'ok' ? '✓' : text.split(' ')[0] ?? '');
+    await expect(page.getByTestId('working-value')).toContainText(text === 'ok' ? '✓' : (text.split(' ')[0] ?? ''));
     await page.keyboard.press('Enter');
   };
-  for (const [column, text] of [['r1', '0.52'], ['rn', '0.53'], ['r2', '0.86'], ['R1 plus R2', '0.35'], ['insulation resistance live to live', '>999'], ['insulation resistance live to earth', '0.6'], ['polarity', 'ok'], ['Zs', '1.05'], ['RCD time', '24'], ['RCD test button', 'ok']] as const) await type(column, 1, text);
+  for (const [column, text] of [
+    ['r1', '0.52'],
+    ['rn', '0.53'],
+    ['r2', '0.86'],
+    ['R1 plus R2', '0.35'],
+    ['insulation resistance live to live', '>999'],
+    ['insulation resistance live to earth', '0.6'],
+    ['polarity', 'ok'],
+    ['Zs', '1.05'],
+    ['RCD time', '24'],
+    ['RCD test button', 'ok'],
+  ] as const)
+    await type(column, 1, text);
   await type('Zs', 1, '1.60');
   await cell(page, 'Zs', 1).click();
   await expect(page.getByLabel('Working')).toContainText('1.60 Ω > 1.37 Ω');
@@ -49,15 +111,26 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await cell(page, 'Zs', 1).click();
   await expect(page.getByLabel('Working')).toContainText('0.56 Ω ≤');
   await expect(page.getByLabel('Struck readings')).toContainText('Corrected to 0.56');
-  for (const [column, text] of [['R1 plus R2', '1.10'], ['insulation resistance live to live', 'LIM dimmer could not be taken out'], ['insulation resistance live to earth', '>999'], ['polarity', 'ok'], ['Zs', '1.31'], ['RCD time', '22'], ['RCD test button', 'ok']] as const) await type(column, 2, text);
+  for (const [column, text] of [
+    ['R1 plus R2', '1.10'],
+    ['insulation resistance live to live', 'LIM dimmer could not be taken out'],
+    ['insulation resistance live to earth', '>999'],
+    ['polarity', 'ok'],
+    ['Zs', '1.31'],
+    ['RCD time', '22'],
+    ['RCD test button', 'ok'],
+  ] as const)
+    await type(column, 2, text);
+  await settled(page);
 
   await page.goto(`${job}/inspection`);
   await settled(page);
-  await page.getByRole('button', { name: '3.7: limitation', exact: true }).click();
+  await page.getByRole('radio', { name: '3.7: limitation', exact: true }).click();
   await page.getByLabel('Reason for LIM').fill('Stop tap boxed in');
   await page.getByRole('button', { name: 'Record LIM' }).click();
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
-  for (const item of ['2.0', '7.1', '8.1']) await page.getByRole('button', { name: `${item}: not applicable`, exact: true }).click();
+  for (const item of ['2.0', '7.1', '8.1'])
+    await page.getByRole('radio', { name: `${item}: not applicable`, exact: true }).click();
   for (;;) {
     const rest = page.getByRole('button', { name: /left are acceptable/ });
     if ((await rest.count()) === 0) break;
@@ -65,6 +138,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
     await rest.first().click();
     await expect(rest).toHaveCount(before - 1);
   }
+  await settled(page);
 
   await page.goto(`${job}/observations`);
   await settled(page);
@@ -72,34 +146,58 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
     await page.getByRole('textbox', { name: 'What was found' }).fill(what);
     await page.getByRole('textbox', { name: 'Where' }).fill(where);
     await page.getByRole('textbox', { name: 'Why it matters' }).fill(why);
-    await page.getByRole('combobox', { name: 'Inspection item' }).selectOption(item);
-    await page.getByRole('combobox', { name: 'Circuit' }).selectOption({ index: Number(circuit) });
-    await page.getByRole('group', { name: 'Code' }).getByRole('button', { name: code }).click();
+    await choose(page, 'Inspection item', new RegExp(`^${item} `));
+    if (circuit !== '0') await choose(page, 'Circuit', new RegExp(`^${circuit} `));
+    await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: code }).click();
     await page.getByRole('button', { name: 'Note it' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: where })).toBeVisible();
   };
-  await note('Low insulation resistance', 'Sockets, ground floor', 'Current can leak where it should not', 'C2', '5.3', '1');
+  await note(
+    'Low insulation resistance',
+    'Sockets, ground floor',
+    'Current can leak where it should not',
+    'C2',
+    '5.3',
+    '1',
+  );
   await note('Circuit chart faded', 'Consumer unit door', 'Someone may isolate the wrong circuit', 'C3', '4.9', '0');
+  await settled(page);
 
   await page.goto(`${job}/review`);
   await settled(page);
   await expect(page.getByText('UNSATISFACTORY')).toBeVisible();
   await expect(page.getByRole('link', { name: /Summary of the condition/ }).first()).toBeVisible();
-  await fill(page, 'Summary of the condition', 'Sound but for the sockets on the ground floor.');
-  await page.getByRole('button', { name: 'Recommend' }).click();
-  const sign = page.getByRole('button', { name: /^Sign as/ });
-  await expect(sign.first()).toBeEnabled();
-  await sign.first().click();
-  await expect(sign).toHaveCount(1);
-  await sign.click();
-  await expect(sign).toHaveCount(0);
-  await settled(page);
-  await page.getByRole('button', { name: 'Seal and issue' }).click();
-  await page.waitForURL(/\/documents\//);
-  const number = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
+  const issue = async (summary: string): Promise<string> => {
+    await fill(page, 'Summary of the condition', summary);
+    await page.getByRole('button', { name: 'Recommend' }).click();
+    const sign = page.getByRole('button', { name: /^Sign as/ });
+    await expect(page.getByRole('listitem').filter({ hasText: /^missing/ })).toHaveText([]);
+    await expect(sign.first()).toBeEnabled();
+    for (const left of [1, 0]) {
+      await sign.first().click();
+      const dialog = page.getByRole('dialog');
+      if (left === 1) {
+        await dialog.getByLabel('Your password').fill('not this one');
+        await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+        await expect(dialog.getByRole('alert')).toContainText('That is not your password');
+      }
+      await dialog.getByLabel('Your password').fill(demo.password);
+      await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+      await expect(dialog).toHaveCount(0);
+      await expect(sign).toHaveCount(left);
+    }
+    await settled(page);
+    await page.getByRole('button', { name: 'Seal and issue' }).click();
+    await page.waitForURL(/\/documents\//);
+    return (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
+  };
+  const number = await issue('Sound but for the sockets on the ground floor.');
   expect(number).toMatch(/^EICR-\d{4}-\d{4}$/);
 
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download the sealed PDF' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download the sealed PDF' }).click(),
+  ]);
   const file = await download.path();
   expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
 
@@ -110,7 +208,26 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await page.getByLabel(/Check the file itself/).setInputFiles(file);
   await expect(page.getByText('This file is the one that was issued')).toBeVisible();
 
-  const changed = await tamper(`update entry set body = jsonb_set(body, '{value,shown}', '"0.57"') where job_id = $1 and body->'value'->>'shown' = '0.56' returning seq`, [job.split('/').at(-1)]);
+  // Something was wrong in it: a new issue, and both say so.
+  await signIn(page);
+  await page.goto(`${job}/review`);
+  await settled(page);
+  await page.getByLabel(`Something wrong in ${number}?`).fill('The summary named the wrong floor');
+  await page.getByRole('button', { name: 'Begin a new issue' }).click();
+  const second = await issue('Sound but for the sockets of the ground floor, front.');
+  expect(second).toMatch(/^EICR-/);
+  expect(second).not.toBe(number);
+  await expect(page.getByText('because: The summary named the wrong floor')).toBeVisible();
+  await page.getByRole('link', { name: 'Verification page' }).click();
+  await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
+  await page.getByRole('link', { name: number }).click();
+  await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
+  await expect(page.getByRole('link', { name: second })).toBeVisible();
+
+  const changed = await tamper(
+    `update entry set body = jsonb_set(body, '{value,shown}', '"0.57"') where stream_id = $1 and body->'value'->>'shown' = '0.56' returning seq`,
+    [job.split('/').at(-1)],
+  );
   expect(changed.rowCount).toBe(1);
   await page.reload();
   await expect(page.getByRole('heading', { name: 'This document is NOT intact' })).toBeVisible();

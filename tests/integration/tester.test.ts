@@ -1,29 +1,34 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
-import type { Subject, TestId } from '../../src/core/installation/measurement';
-import { type Asked, type Line, type Place, TesterLink } from '../../src/features/tester/tester-link';
+import { type Measure, type Slot, type Subject, slotAt } from '../../src/core/installation/slot';
+import { type Asked, type Line, TesterLink } from '../../src/instruments/tester-link';
 import { randomFrom } from '../../src/standins/seeded-random';
 import { eventually } from '../support/eventually';
-import { type TesterReading, testerFormat } from '../../src/standins/tester/messages';
+import { type TesterReading, testerFormat } from '../../src/instruments/messages';
 import { sallowRise } from '../../src/standins/tester/sallow-rise';
 import { serveTester } from '../../src/standins/tester/serve';
+import { conductorContinuity, r1r2 } from '../../src/core/tests/continuity/slots';
+import { liveLive, neutralEarth } from '../../src/core/tests/insulation/slots';
+import { polarity } from '../../src/core/tests/polarity/slots';
+import { ringR1, ringR2, ringRn } from '../../src/core/tests/ring/slots';
 
 const origin = 'http://127.0.0.1:9';
 const instrument = { name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' };
 type Tester = Awaited<ReturnType<typeof serveTester>>;
 let tester: Tester;
-const serve = (port = 0) => serveTester({ port, dwelling: sallowRise, instrument, random: randomFrom(3), origin, settleMillis: 0 });
+const serve = (port = 0) =>
+  serveTester({ port, dwelling: sallowRise, instrument, random: randomFrom(3), origin, settleMillis: 0 });
 beforeEach(async () => void (tester = await serve()));
 afterEach(() => tester.close());
 
 const way: Subject = { of: 'way', id: '0195a000-0000-7000-8000-0000000000a0' };
-const place = (test: TestId): Place => ({ on: way, test });
+const slot = (measure: Measure): Slot => slotAt(way, measure);
 let requests = 0;
 const newId = () => `0195a000-0000-7000-8000-${String((requests += 1)).padStart(12, '0')}`;
 
 /** A link as a page holds it, with what it recorded; `lines` are the sockets it opened. */
 function page(kept: Record<string, Asked> = {}, takes = true) {
-  const recorded: { place: Place; reading: TesterReading }[] = [];
+  const recorded: { slot: Slot; reading: TesterReading }[] = [];
   const lines: WebSocket[] = [];
   let places = kept;
   const link = new TesterLink({
@@ -40,7 +45,7 @@ function page(kept: Record<string, Asked> = {}, takes = true) {
     },
     newId,
     record: (at, reading) => {
-      if (takes && !recorded.some((each) => each.reading.id === reading.id)) recorded.push({ place: at, reading });
+      if (takes && !recorded.some((each) => each.reading.id === reading.id)) recorded.push({ slot: at, reading });
       return takes;
     },
   });
@@ -54,8 +59,8 @@ describe('a tester over its link', () => {
     const { link, recorded, is, places } = page();
     await is('ready');
     expect(link.getSnapshot().instrument).toEqual(instrument);
-    link.measure(place('ring-r1'), { way: 1, point: null, testVolts: null });
-    expect(Object.values(places())).toEqual([{ ...place('ring-r1'), way: 1, point: null, testVolts: null }]);
+    link.measure(slot(ringR1), { where: { of: 'way', way: 1 }, testVolts: null });
+    expect(Object.values(places())).toEqual([{ slot: slot(ringR1), where: { of: 'way', way: 1 }, testVolts: null }]);
     await eventually(() => expect(recorded).toHaveLength(1));
     expect(Number((recorded[0]?.reading.value as { shown: string }).shown)).toBeCloseTo(0.281, 1);
     expect(recorded[0]?.reading).toMatchObject({ leadNullOhms: '0.08', testVolts: null });
@@ -63,8 +68,10 @@ describe('a tester over its link', () => {
     // Another page that connects is not sent what was acknowledged.
     const second = page();
     await second.is('ready');
-    second.link.measure(place('ir-ll'), { way: 1, point: null, testVolts: 250 });
-    await eventually(() => expect(second.recorded.map((each) => each.reading.value)).toEqual([{ is: 'over', bound: '999' }]));
+    second.link.measure(slot(liveLive), { where: { of: 'way', way: 1 }, testVolts: 250 });
+    await eventually(() =>
+      expect(second.recorded.map((each) => each.reading.value)).toEqual([{ is: 'over', bound: '999' }]),
+    );
     expect(second.recorded[0]?.reading).toMatchObject({ testVolts: 250, leadNullOhms: null });
     link.end();
     second.link.end();
@@ -75,7 +82,7 @@ describe('a tester over its link', () => {
     const before = lines[0];
     before?.removeAllListeners('message');
     if (before) before.onmessage = () => undefined;
-    link.measure(place('ir-n-e'), { way: 8, point: null, testVolts: 500 });
+    link.measure(slot(neutralEarth), { where: { of: 'way', way: 8 }, testVolts: 500 });
     before?.once('message', () => before.terminate());
     await eventually(() => expect(recorded).toHaveLength(1));
     expect(lines.length).toBeGreaterThan(1);
@@ -88,7 +95,7 @@ describe('a tester over its link', () => {
     const { port } = tester;
     await tester.close();
     await is('lost');
-    link.measure(place('ring-rn'), { way: 1, point: null, testVolts: null });
+    link.measure(slot(ringRn), { where: { of: 'way', way: 1 }, testVolts: null });
     expect(link.getSnapshot().waiting).toHaveLength(1);
     tester = await serve(port);
     await eventually(() => expect(recorded).toHaveLength(1));
@@ -96,18 +103,26 @@ describe('a tester over its link', () => {
     link.end();
   });
   it('asks for it after a reload, though the page never got to', async () => {
-    const { link, recorded, is, places } = page({ [newId()]: { ...place('ring-r2'), way: 1, point: null, testVolts: null } });
+    const { link, recorded, is, places } = page({
+      [newId()]: { slot: slot(ringR2), where: { of: 'way', way: 1 }, testVolts: null },
+    });
     await is('ready');
     await eventually(() => expect(recorded).toHaveLength(1));
-    expect(recorded[0]?.place).toMatchObject(place('ring-r2'));
+    expect(recorded[0]?.slot).toEqual(slot(ringR2));
     await eventually(() => expect(places()).toEqual({}));
     link.end();
   });
   it('says why it cannot, and forgets the place', async () => {
     const { link, is, recorded } = page();
     await is('ready');
-    for (const [test, at, why] of [['polarity', { way: 1, point: null }, /looked at, not measured/], ['point-r1r2', { way: 5, point: 'Attic' }, /finds no point “Attic”/], ['ring-r1', { way: 5, point: null }, /Not a ring/], ['r1r2', { way: 77, point: null }, /not connected/], ['bond-oil-continuity', { way: null, point: null }, /No bond to oil/]] as const) {
-      link.measure(place(test), { ...at, testVolts: null });
+    for (const [test, at, why] of [
+      [polarity, { of: 'way', way: 1 }, /looked at, not measured/],
+      [r1r2, { of: 'point', way: 5, point: 'Attic' }, /finds no point “Attic”/],
+      [ringR1, { of: 'way', way: 5 }, /Not a ring/],
+      [r1r2, { of: 'way', way: 77 }, /not connected/],
+      [conductorContinuity, { of: 'conductor', to: 'oil' }, /No bond to oil/],
+    ] as const) {
+      link.measure(slot(test), { where: at, testVolts: null });
       await eventually(() => expect(link.getSnapshot().refused).toMatch(why));
       expect(link.getSnapshot().waiting).toHaveLength(0);
     }
@@ -117,15 +132,22 @@ describe('a tester over its link', () => {
   it('shows a reading that does not fit its place, for the person to put somewhere', async () => {
     const { link, is } = page({}, false);
     await is('ready');
-    link.measure(place('ring-r2'), { way: 1, point: null, testVolts: null });
+    link.measure(slot(ringR2), { where: { of: 'way', way: 1 }, testVolts: null });
     await eventually(() => expect(link.getSnapshot().unplaced).toHaveLength(1));
     expect(link.getSnapshot().waiting).toHaveLength(0);
     link.end();
   });
   it('lets no other page listen in, and closes on what it does not understand', async () => {
     const stranger = new WebSocket(`ws://127.0.0.1:${tester.port}`, { origin: 'http://elsewhere.example' });
-    expect(await new Promise((resolve) => stranger.once('unexpected-response', (_request, response) => resolve(response.statusCode)))).toBe(401);
-    for (const [said, code] of [['not json', 1007], [JSON.stringify({ format: testerFormat, type: 'measure' }), 1008]] as const) {
+    expect(
+      await new Promise((resolve) =>
+        stranger.once('unexpected-response', (_request, response) => resolve(response.statusCode)),
+      ),
+    ).toBe(401);
+    for (const [said, code] of [
+      ['not json', 1007],
+      [JSON.stringify({ format: testerFormat, type: 'measure' }), 1008],
+    ] as const) {
       const socket = new WebSocket(`ws://127.0.0.1:${tester.port}`, { origin });
       await new Promise((resolve) => socket.once('open', resolve));
       socket.send(said);

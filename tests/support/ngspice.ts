@@ -13,15 +13,28 @@ export function resistancesByNgspice(asked: readonly Asked[]): number[] {
     const lines = ['* resistances', '.options reltol=1e-12 abstol=1e-18 vntol=1e-15 gmin=1e-18'];
     asked.forEach(({ resistors, a, b }, question) => {
       const node = (name: string) => (name === b ? '0' : `q${question}_${name}`);
-      resistors.forEach((r, index) => lines.push(`R${question}_${index} ${node(r.a)} ${node(r.b)} ${r.ohms.toPrecision(17)}`));
+      resistors.forEach((r, index) =>
+        lines.push(`R${question}_${index} ${node(r.a)} ${node(r.b)} ${r.ohms.toPrecision(17)}`),
+      );
       lines.push(`I${question} 0 ${node(a)} 1`);
     });
-    lines.push('.control', 'set numdgt=15', 'op', ...asked.map(({ a }, question) => `print v(q${question}_${a})`), '.endc', '.end', '');
+    lines.push(
+      '.control',
+      'set numdgt=15',
+      'op',
+      ...asked.map(({ a }, question) => `print v(q${question}_${a})`),
+      '.endc',
+      '.end',
+      '',
+    );
     const file = join(folder, 'asked.cir');
     writeFileSync(file, lines.join('\n'));
     const run = spawnSync('ngspice', ['-b', file], { encoding: 'utf8' });
     const found = [...run.stdout.matchAll(/^v\(q(\d+)_\w+\) = (\S+)$/gm)].map((match) => Number(match[2]));
-    if (found.length !== asked.length) throw new Error(`ngspice answered ${found.length} of ${asked.length}:\n${run.stdout.slice(-2000)}${run.stderr.slice(-2000)}`);
+    if (found.length !== asked.length)
+      throw new Error(
+        `ngspice answered ${found.length} of ${asked.length}:\n${run.stdout.slice(-2000)}${run.stderr.slice(-2000)}`,
+      );
     return found;
   } finally {
     rmSync(folder, { recursive: true });

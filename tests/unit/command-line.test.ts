@@ -4,44 +4,106 @@ import { describe, expect, it } from 'vitest';
 import { conversation, formatNames, formats, schemaText } from '../../scripts/ledger/formats';
 import { verbs } from '../../scripts/ledger/verbs';
 
-const example = (name: string) => JSON.parse(readFileSync(`docs/formats/examples/${name}.json`, 'utf8')) as Record<string, unknown>;
+const example = (name: string) =>
+  JSON.parse(readFileSync(`docs/formats/examples/${name}.json`, 'utf8')) as Record<string, unknown>;
 const run = (verb: string, raw: unknown) => {
   const answer = verbs[verb]?.(raw);
   if (!answer) throw new Error(verb);
   return answer;
 };
-const verbOf: Record<string, string> = { case: 'solve', installation: 'predict', ring: 'ring', insulation: 'insulation', limits: 'limits', demand: 'demand', job: 'check' };
+const verbOf: Record<string, string> = {
+  case: 'solve',
+  installation: 'predict',
+  ring: 'ring',
+  insulation: 'insulation',
+  limits: 'limits',
+  demand: 'demand',
+  job: 'check',
+};
 
 describe('published formats', () => {
   it('are the schemas the verbs read, and each has an example', () => {
     expect(formatNames.length).toBe(9);
-    for (const name of formatNames) expect(readFileSync(`docs/formats/${name}.schema.json`, 'utf8'), `run: npm run -s ledger -- formats (${name})`).toBe(schemaText(name));
+    for (const name of formatNames)
+      expect(
+        readFileSync(`docs/formats/${name}.schema.json`, 'utf8'),
+        `run: npm run -s ledger -- formats (${name})`,
+      ).toBe(schemaText(name));
     expect(readdirSync('docs/formats/examples').sort()).toEqual(formatNames.map((name) => `${name}.json`).sort());
   });
   it.each(['tester-says', 'ledger-says'] as const)('%s: each message of the example is one of the format', (name) => {
     const messages = example(name) as unknown as unknown[];
     expect(messages.length).toBeGreaterThan(1);
-    for (const message of messages) expect(conversation[name].safeParse(message).success, JSON.stringify(message)).toBe(true);
+    for (const message of messages)
+      expect(conversation[name].safeParse(message).success, JSON.stringify(message)).toBe(true);
   });
   it('has a verb for every input', () => expect(Object.keys(verbOf).sort()).toEqual(Object.keys(formats).sort()));
-  it.each(Object.entries(verbOf))('the %s example is read by %s', (name, verb) => expect(run(verb, example(name)).exit).not.toBe(2));
+  it.each(Object.entries(verbOf))('the %s example is read by %s', (name, verb) =>
+    expect(run(verb, example(name)).exit).not.toBe(2),
+  );
 });
 
 describe('the verbs', () => {
-  it('solve answers every reading in order', () => expect(run('solve', example('case')).output).toMatchObject({ id: 'E01', readings: [{ no: 1, open: false }, { no: 2 }, { no: 3, value: 0.032025 }, { no: 4 }, { no: 5 }, { no: 6 }] }));
-  it('ring names what is wrong and where', () => expect(run('ring', example('ring'))).toMatchObject({ exit: 1, output: { confident: true, explanations: [{ kind: 'broken L' }] } }));
-  it('ring finds nothing wrong with a sound one', () => expect(run('ring', { ...example('ring'), ends: { r1: 0.45, rn: 0.44, r2: 0.73 }, step2: Array(9).fill(0.22), step3: [0.28, 0.28, 0.29, 0.29, 0.29, 0.29, 0.29, 0.28, 0.28] })).toMatchObject({ exit: 0 }));
-  it('insulation says what to open next', () => expect(run('insulation', example('insulation'))).toMatchObject({ exit: 1, output: { next: { before: 'gatepost' }, cleared: ['porch', 'side door'], openingsLeft: 1 } }));
-  it('predict reads like the meter', () => expect(run('predict', example('installation'))).toMatchObject({ exit: 0, output: { Ze: 0.21, circuits: [{ id: 'sockets', r2: 0.4719 }, { id: 'lights', 'R1+R2': { gatepost: 1.0872 }, insulation: { 'L–E': null, 'N–E': expect.closeTo(0.35, 4) as number } }] } }));
+  it('solve answers every reading in order', () =>
+    expect(run('solve', example('case')).output).toMatchObject({
+      id: 'E01',
+      readings: [{ no: 1, open: false }, { no: 2 }, { no: 3, value: 0.032025 }, { no: 4 }, { no: 5 }, { no: 6 }],
+    }));
+  it('ring names what is wrong and where', () =>
+    expect(run('ring', example('ring'))).toMatchObject({
+      exit: 1,
+      output: { confident: true, explanations: [{ kind: 'broken L' }] },
+    }));
+  it('ring finds nothing wrong with a sound one', () =>
+    expect(
+      run('ring', {
+        ...example('ring'),
+        ends: { r1: 0.45, rn: 0.44, r2: 0.73 },
+        step2: Array(9).fill(0.22),
+        step3: [0.28, 0.28, 0.29, 0.29, 0.29, 0.29, 0.29, 0.28, 0.28],
+      }),
+    ).toMatchObject({ exit: 0 }));
+  it('insulation says what to open next', () =>
+    expect(run('insulation', example('insulation'))).toMatchObject({
+      exit: 1,
+      output: { next: { before: 'gatepost' }, cleared: ['porch', 'side door'], openingsLeft: 1 },
+    }));
+  it('predict reads like the meter', () =>
+    expect(run('predict', example('installation'))).toMatchObject({
+      exit: 0,
+      output: {
+        Ze: 0.21,
+        circuits: [
+          { id: 'sockets', r2: 0.4719 },
+          {
+            id: 'lights',
+            'R1+R2': { gatepost: 1.0872 },
+            insulation: { 'L–E': null, 'N–E': expect.closeTo(0.35, 4) as number },
+          },
+        ],
+      },
+    }));
   it('limits shows its working, and says why where there is none', () => {
-    expect(run('limits', example('limits'))).toMatchObject({ exit: 0, output: { loops: [{ maxZsOhms: '1.3656', atAmbientOhms: '1.0925' }, {}], residual: { maxZsOhms: '1666.7' } } });
-    expect(run('limits', { ...example('limits'), earthing: 'TT' })).toMatchObject({ exit: 1, output: { loops: [{ maxZsOhms: null, why: expect.stringContaining('0.2 s') }, {}] } });
+    expect(run('limits', example('limits'))).toMatchObject({
+      exit: 0,
+      output: { loops: [{ maxZsOhms: '1.3656', atAmbientOhms: '1.0925' }, {}], residual: { maxZsOhms: '1666.7' } },
+    });
+    expect(run('limits', { ...example('limits'), earthing: 'TT' })).toMatchObject({
+      exit: 1,
+      output: { loops: [{ maxZsOhms: null, why: expect.stringContaining('0.2 s') }, {}] },
+    });
   });
   it('demand adds up and compares', () => {
-    expect(run('demand', example('demand'))).toMatchObject({ exit: 1, output: { calculatedAmps: '111.26', judged: [{ verdict: 'doubt' }] } });
-    expect(run('demand', { ...example('demand'), overrideAmps: '70', overrideReason: 'load limitation fitted' })).toMatchObject({ exit: 0 });
+    expect(run('demand', example('demand'))).toMatchObject({
+      exit: 1,
+      output: { calculatedAmps: '111.26', judged: [{ verdict: 'doubt' }] },
+    });
+    expect(
+      run('demand', { ...example('demand'), overrideAmps: '70', overrideReason: 'load limitation fitted' }),
+    ).toMatchObject({ exit: 0 });
   });
-  it('check judges a job', () => expect(run('check', example('job'))).toMatchObject({ exit: 1, output: { edition: 'BS 7671:2018+A2:2022' } }));
+  it('check judges a job', () =>
+    expect(run('check', example('job'))).toMatchObject({ exit: 1, output: { edition: 'BS 7671:2018+A2:2022' } }));
 });
 
 describe('input that cannot be used is refused with its place', () => {
@@ -65,13 +127,18 @@ describe('input that cannot be used is refused with its place', () => {
 });
 
 describe('the command', () => {
-  const command = (args: string[], input = '') => spawnSync('npm', ['run', '-s', 'ledger', '--', ...args], { encoding: 'utf8', input });
+  const command = (args: string[], input = '') =>
+    spawnSync('npm', ['run', '-s', 'ledger', '--', ...args], { encoding: 'utf8', input });
   it('reads a file or standard input, writes JSON alone, and exits 0, 1 or 2', () => {
     const file = command(['limits', 'docs/formats/examples/limits.json']);
     expect([file.status, JSON.parse(file.stdout)]).toMatchObject([0, { edition: 'BS 7671:2018+A2:2022' }]);
     const piped = command(['ring', '-'], readFileSync('docs/formats/examples/ring.json', 'utf8'));
     expect([piped.status, JSON.parse(piped.stdout)]).toMatchObject([1, { confident: true }]);
-    for (const [args, input] of [[['ring', '-'], '{'], [['ring', 'no/such.json'], ''], [['sing'], '{}']] as const) {
+    for (const [args, input] of [
+      [['ring', '-'], '{'],
+      [['ring', 'no/such.json'], ''],
+      [['sing'], '{}'],
+    ] as const) {
       const bad = command([...args], input);
       expect([bad.status, Object.keys(JSON.parse(bad.stdout) as object)]).toEqual([2, ['problem']]);
     }

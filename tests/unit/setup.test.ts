@@ -17,7 +17,8 @@ const scratch = join(local, 'setup-test');
 const inRoot = (path: string) => path.slice(root.length + 1);
 mkdirSync(scratch, { recursive: true });
 afterAll(() => {
-  for (const path of [scratch, join(local, 'setup-test-users'), join(local, 'setup-test-note.json')]) rmSync(path, { recursive: true, force: true });
+  for (const path of [scratch, join(local, 'setup-test-users'), join(local, 'setup-test-note.json')])
+    rmSync(path, { recursive: true, force: true });
 });
 
 describe('what a checkout remembers', () => {
@@ -48,13 +49,16 @@ describe('what a checkout remembers', () => {
 describe('the lock of a checkout', () => {
   it('lets one in at a time and is gone afterwards, also after a failure', async () => {
     const order: string[] = [];
-    const work = (name: string) => locked(async () => {
-      order.push(`${name} in`);
-      await new Promise(setImmediate);
-      order.push(`${name} out`);
-    }, 'setup-test-lock');
+    const work = (name: string) =>
+      locked(async () => {
+        order.push(`${name} in`);
+        await new Promise(setImmediate);
+        order.push(`${name} out`);
+      }, 'setup-test-lock');
     await Promise.all([work('a'), work('b')]);
-    expect(order).toEqual(order[0] === 'a in' ? ['a in', 'a out', 'b in', 'b out'] : ['b in', 'b out', 'a in', 'a out']);
+    expect(order).toEqual(
+      order[0] === 'a in' ? ['a in', 'a out', 'b in', 'b out'] : ['b in', 'b out', 'a in', 'a out'],
+    );
     await expect(locked(() => Promise.reject(new Error('failed')), 'setup-test-lock')).rejects.toThrow('failed');
     expect(existsSync(join(local, 'setup-test-lock'))).toBe(false);
   });
@@ -62,7 +66,9 @@ describe('the lock of a checkout', () => {
     const child = spawn(process.execPath, ['-e', '']);
     await new Promise((resolve) => child.on('exit', resolve));
     writeFileSync(join(local, 'setup-test-lock'), String(child.pid));
-    expect(await locked(() => Promise.resolve(readFileSync(join(local, 'setup-test-lock'), 'utf8')), 'setup-test-lock')).toBe(String(process.pid));
+    expect(
+      await locked(() => Promise.resolve(readFileSync(join(local, 'setup-test-lock'), 'utf8')), 'setup-test-lock'),
+    ).toBe(String(process.pid));
   });
 });
 

@@ -6,7 +6,10 @@ export default function OfflinePage() {
   return (
     <main className="mx-auto max-w-xl space-y-3 px-4 py-16">
       <h1 className="text-2xl">No network, and this page is not on this device</h1>
-      <p>Jobs opened here before open without the network, with everything recorded here. Nothing that waits to be sent is lost: it goes when the network is back.</p>
+      <p>
+        Jobs opened here before open without the network, with everything recorded here. Nothing that waits to be sent
+        is lost: it goes when the network is back.
+      </p>
       <p>
         {/* A plain link: the page it leads to may come from this device. */}
         {/* eslint-disable-next-line @next/next/no-html-link-for-pages -- see above */}

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
-import { SignInForm } from '../../features/session/sign-in-form';
-import { whoIsAsking } from '../../features/session/who';
+import { SignInForm } from '../../features/firm/sign-in/sign-in-form';
+import { whoIsAsking } from '../../server/who';
 
 export const metadata: Metadata = { title: 'Sign in' };
 
@@ -11,9 +11,12 @@ export default async function SignInPage() {
     <main className="mx-auto grid min-h-dvh max-w-5xl items-center gap-10 p-6 md:grid-cols-2">
       <div className="margin-line space-y-4 pl-6">
         <h1 className="text-4xl">Orange Ledger</h1>
-        <p className="max-w-sm text-lg">The arithmetic, the record and the first draft of every judgement. The decision stays with you.</p>
+        <p className="max-w-sm text-lg">
+          The arithmetic, the record and the first draft of every judgement. The decision stays with you.
+        </p>
         <p className="max-w-sm text-sm text-faint">
-          For competent persons. Live testing can kill: work to the current standard, the law where you are, and your own risk assessment.
+          For competent persons. Live testing can kill: work to the current standard, the law where you are, and your
+          own risk assessment.
         </p>
       </div>
       <div className="border border-rule bg-sheet p-6">

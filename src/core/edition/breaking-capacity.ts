@@ -12,7 +12,10 @@ export type BreakingCapacity =
 export function breakingCapacity(pack: EditionPack, standard: string, type: string, mark: string): BreakingCapacity {
   const rows = pack.breakingCapacities.filter((row) => row.standard === standard);
   if (rows.length === 0) return { found: false, why: `no breaking capacity is held for ${standard}` };
-  const wanted = mark.trim().toUpperCase().replace(/\s*KA$/, '');
+  const wanted = mark
+    .trim()
+    .toUpperCase()
+    .replace(/\s*KA$/, '');
   const marked = wanted === '' ? undefined : rows.find((row) => row.mark.toUpperCase() === wanted);
   const row = marked ?? rows.find((r) => r.mark === type) ?? (rows.length === 1 ? rows[0] : undefined);
   if (wanted !== '' && !marked && /^\d+(\.\d+)?$/.test(wanted)) {

@@ -15,7 +15,7 @@ export type LoopLimit =
   | { readonly found: false; readonly why: string };
 
 /** `BS EN 60898 type B 32 A`, as a person would say it. */
-export const nameDevice = (device: ProtectiveDevice): string =>
+const nameDevice = (device: ProtectiveDevice): string =>
   `${device.standard}${device.type ? ` type ${device.type}` : ''} ${device.ratingAmps} A`;
 
 /**

@@ -5,7 +5,6 @@ import type {
   ConductorRow,
   DesignRules,
   DiversityRow,
-  FindingRow,
   FuseLimitRow,
   ImperialConductorRow,
   InspectionItem,
@@ -18,12 +17,50 @@ import type {
 export const editionIds = ['bs7671-2018-a2', 'bs7671-2018-a3'] as const;
 export type EditionId = (typeof editionIds)[number];
 
+/** Subjects that an inspection item stands for, where a judgement or the assessment has to point at it. */
+export type ItemRole =
+  | 'intake'
+  | 'supply polarity'
+  | 'bonding'
+  | 'bonding size'
+  | 'supplementary bonding'
+  | 'breaking capacity'
+  | 'insulation'
+  | 'ring'
+  | 'overload'
+  | 'accessory'
+  | 'termination'
+  | 'switching'
+  | 'cpc'
+  | 'fault protection'
+  | 'polarity'
+  | 'rcd button'
+  | 'rcd time';
+
+/** Figures of practice, by what they are for. */
+type Tolerance =
+  | 'assemblyKiloamps'
+  | 'declaredKiloamps'
+  | 'faultCurrentShareLeast'
+  | 'faultCurrentShareMost'
+  | 'electrodeStableOhms'
+  | 'radialOhms'
+  | 'radialShare'
+  | 'bondingJointOhms'
+  | 'bondingShare'
+  | 'bondingParallelShare'
+  | 'bondingParallelOhms'
+  | 'loopOhms'
+  | 'loopShare'
+  | 'ringCableShare';
+
 /** Everything an edition of the standard says that the application uses: data only, one pack an edition. */
 export type EditionPack = {
   readonly id: EditionId;
   readonly title: string;
   readonly shortTitle: string;
   readonly nominalVolts: SourcedFigure;
+  readonly nominalHertz: SourcedFigure;
   /** Cmin, the least of the supply's voltage in service. */
   readonly minimumVoltageFactor: SourcedFigure;
   /** Share of the table value a reading at ambient temperature is compared with. */
@@ -49,9 +86,11 @@ export type EditionPack = {
   readonly imperialConductors: readonly ImperialConductorRow[];
   readonly twinAndEarth: readonly TwinAndEarthRow[];
   readonly cableCapacities: readonly CableCapacityRow[];
+  /** What certain items of the condition report's schedule are about: code asks for the role, never for a number. */
+  readonly itemRoles: Readonly<Record<ItemRole, readonly string[]>>;
   readonly inspectionEicr: readonly InspectionItem[];
   readonly inspectionEic: readonly InspectionItem[];
-  readonly findings: readonly FindingRow[];
   readonly diversity: readonly DiversityRow[];
   readonly design: DesignRules;
+  readonly tolerances: Readonly<Record<Tolerance, SourcedFigure>>;
 };

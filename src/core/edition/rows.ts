@@ -1,5 +1,8 @@
-/** How sure a table row is: read from the table, computed from a formula, or recalled and still to be checked. */
-export type Confidence = 'table' | 'formula' | 'recheck';
+/**
+ * How sure a figure is: read from the table, computed from a formula, recalled and still to be checked, or a habit of
+ * practice the standard does not fix.
+ */
+export type Confidence = 'table' | 'formula' | 'recheck' | 'practice';
 
 export type FuseLimitRow = {
   readonly standard: string;
@@ -75,33 +78,39 @@ export type InspectionItem = {
   readonly regulations: string;
 };
 
-export type FindingRow = {
-  readonly finding: string;
-  readonly item: string | null;
-  readonly usual: string;
-  readonly raises: string;
-  readonly lowers: string;
-  readonly regulations: string;
-  readonly note: string;
-};
-
 /** A single figure with where it comes from. */
 export type SourcedFigure = { readonly value: string; readonly source: string; readonly confidence: Confidence };
 
 /** What a load is for, where diversity counts. */
-export const demandPurposes = ['lighting', 'heating', 'cooking', 'instant water', 'stored water', 'floor warming', 'storage heating', 'vehicle charging', 'sockets', 'other'] as const;
+export const demandPurposes = [
+  'lighting',
+  'heating',
+  'cooking',
+  'instant water',
+  'stored water',
+  'floor warming',
+  'storage heating',
+  'vehicle charging',
+  'sockets',
+  'other',
+] as const;
 export type DemandPurpose = (typeof demandPurposes)[number];
 
 export type DiversityRule =
   | { readonly kind: 'share'; readonly percent: number }
   | { readonly kind: 'above'; readonly wholeAmps: number; readonly percentAbove: number }
-  | { readonly kind: 'each above'; readonly wholeAmps: number; readonly percentAbove: number; readonly socketAmps: number }
+  | {
+      readonly kind: 'each above';
+      readonly wholeAmps: number;
+      readonly percentAbove: number;
+      readonly socketAmps: number;
+    }
   | { readonly kind: 'largest'; readonly whole: number; readonly percentOfRest: number };
 export type DiversityRow = { readonly purpose: DemandPurpose; readonly rule: DiversityRule };
 
 /** How conductors warm under load, by how they are run. */
-export const hotWirings = ['thermoplastic 70 °C, CPC in the cable', 'thermosetting 90 °C, CPC in the cable', 'CPC run separately'] as const;
-export type HotWiring = (typeof hotWirings)[number];
+export type HotWiring =
+  'thermoplastic 70 °C, CPC in the cable' | 'thermosetting 90 °C, CPC in the cable' | 'CPC run separately';
 
 /** Figures of circuit design. */
 export type DesignRules = {
@@ -121,8 +130,18 @@ export type DesignRules = {
     readonly seconds: Readonly<Record<'TN' | 'TT', { readonly short: number; readonly long: number }>>;
     readonly source: string;
   };
+  /** Factors on Iz: the first row that reaches the value counts (Tables 4B1, 4C1 and 52.2). */
+  readonly correction: Readonly<
+    Record<
+      'ambient' | 'grouping' | 'insulation',
+      readonly { readonly upTo: number; readonly factor: string; readonly source: string }[]
+    >
+  >;
   /** Table 54.7: the earthing conductor by the size of the tails; the size itself, one size, or a share of it. */
-  readonly earthingByTails: readonly { readonly tailsUpToMm2: number | null; readonly leastMm2: number | 'as the tails' | 'half the tails' }[];
+  readonly earthingByTails: readonly {
+    readonly tailsUpToMm2: number | null;
+    readonly leastMm2: number | 'as the tails' | 'half the tails';
+  }[];
   /** Main bonding: half the earthing conductor, within these sizes in mm² (544.1.1). */
   readonly bondingMm2: { readonly least: number; readonly most: number };
 };

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { line } from './text';
 
 /** A consumer unit or distribution board as it was seen. */

@@ -22,10 +22,17 @@ describe('devices as people write them', () => {
   ])('%j', (typed, deviceStandard, deviceType, deviceAmps) => {
     expect(parseDevice(pack, typed)).toEqual({ ok: true, fields: { deviceStandard, deviceType, deviceAmps } });
   });
-  it.each(['', 'B', '32', 'B33', 'X32', '3036 31', 'B32B', 'fuse'])('%j is refused', (typed) => expect(parseDevice(pack, typed).ok).toBe(false));
+  it.each(['', 'B', '32', 'B33', 'X32', '3036 31', 'B32B', 'fuse'])('%j is refused', (typed) =>
+    expect(parseDevice(pack, typed).ok).toBe(false),
+  );
 
   it('reads back what it shows, for every device of the edition', () => {
-    const all = [...pack.breakers.flatMap((b) => b.standards.flatMap((standard) => b.ratingsAmps.map((amps) => ({ standard, type: b.type, amps })))), ...pack.fuseLimits.map((f) => ({ standard: f.standard, type: f.type, amps: f.ratingAmps }))];
+    const all = [
+      ...pack.breakers.flatMap((b) =>
+        b.standards.flatMap((standard) => b.ratingsAmps.map((amps) => ({ standard, type: b.type, amps }))),
+      ),
+      ...pack.fuseLimits.map((f) => ({ standard: f.standard, type: f.type, amps: f.ratingAmps })),
+    ];
     expect(all.length).toBeGreaterThan(150);
     for (const { standard, type, amps } of all) {
       const fields = { deviceStandard: standard, deviceType: type, deviceAmps: amps };
@@ -51,7 +58,9 @@ describe('devices as people write them', () => {
     const parsed = parseCable(pack, typed);
     expect(parsed.ok && showCable(parsed.fields)).toBe(shown);
   });
-  it.each(['3/1.5', '2.5/1.7', 'two', '2.5/'])('cable %j is refused', (typed) => expect(parseCable(pack, typed).ok).toBe(false));
+  it.each(['3/1.5', '2.5/1.7', 'two', '2.5/'])('cable %j is refused', (typed) =>
+    expect(parseCable(pack, typed).ok).toBe(false),
+  );
 });
 
 describe('disconnection time', () => {
@@ -64,5 +73,7 @@ describe('disconnection time', () => {
     [{ load: 'distribution', deviceAmps: 20 }, 'TN-S', 5],
     [{ load: 'sockets', deviceAmps: 32 }, 'TT', 0.2],
     [{ load: 'fixed', deviceAmps: 40 }, 'TT', 1],
-  ] as const)('%o on %s is %d s', (fields, earthing, seconds) => expect(disconnectionSeconds(pack, way(fields), earthing)).toBe(seconds));
+  ] as const)('%o on %s is %d s', (fields, earthing, seconds) =>
+    expect(disconnectionSeconds(pack, way(fields), earthing)).toBe(seconds),
+  );
 });

@@ -18,7 +18,13 @@ const shortNames: readonly [RegExp, string][] = [
   [/^(bs\s*)?1361\b/i, 'BS 1361'],
   [/^(bs\s*)?1362\b/i, 'BS 1362'],
 ];
-const onlyType: Record<string, string> = { 'BS 88-2': 'gG', 'BS 88-3': 'C', 'BS 3036': '', 'BS 1362': '', 'BS 1361': 'I' };
+const onlyType: Record<string, string> = {
+  'BS 88-2': 'gG',
+  'BS 88-3': 'C',
+  'BS 3036': '',
+  'BS 1362': '',
+  'BS 1361': 'I',
+};
 
 /**
  * Reads a protective device as people write it: `B32`, `60898 C 6`, `RCBO B 20`, `3871 2 30`, `3036 30`, `1361 II 100`.
@@ -39,12 +45,17 @@ export function parseDevice(pack: EditionPack, typed: string): Parsed<Device> {
   const problem = `“${text}” is not a device. Type for example B32, RCBO B 20, 3871 2 30, 88-3 32 or 3036 30.`;
   if (!match || type === undefined) return { ok: false, problem };
   const ratings = [
-    ...pack.breakers.filter((row) => row.standards.includes(standard) && row.type === type).flatMap((row) => row.ratingsAmps),
+    ...pack.breakers
+      .filter((row) => row.standards.includes(standard) && row.type === type)
+      .flatMap((row) => row.ratingsAmps),
     ...pack.fuseLimits.filter((row) => row.standard === standard && row.type === type).map((row) => row.ratingAmps),
   ];
   if (!ratings.includes(amps)) {
     const held = [...new Set(ratings)].sort((a, b) => a - b);
-    return { ok: false, problem: held.length ? `${standard} ${type} has no ${amps} A rating: ${held.join(', ')}.` : problem };
+    return {
+      ok: false,
+      problem: held.length ? `${standard} ${type} has no ${amps} A rating: ${held.join(', ')}.` : problem,
+    };
   }
   return { ok: true, fields: { deviceStandard: standard, deviceType: type, deviceAmps: amps } };
 }
@@ -71,7 +82,10 @@ export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
   const live = Number(match?.[1]);
   const cpc = match?.[2] === undefined ? null : Number(match[2]);
   if (!match || !sizes.includes(live) || (cpc !== null && !sizes.includes(cpc))) {
-    return { ok: false, problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5.` };
+    return {
+      ok: false,
+      problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5.`,
+    };
   }
   return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: cpc } };
 }
@@ -79,7 +93,10 @@ export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
 export const showDevice = (way: Partial<WayFields>): string => {
   if (!way.deviceStandard || !way.deviceAmps) return '';
   const shortStandard = way.deviceStandard.replace(/^BS (EN )?/, '');
-  return `${shortStandard} ${way.deviceType ?? ''}${/^[BCD]$/.test(way.deviceType ?? '') ? '' : ' '}${way.deviceAmps}`.replace(/ {2,}/g, ' ');
+  return `${shortStandard} ${way.deviceType ?? ''}${/^[BCD]$/.test(way.deviceType ?? '') ? '' : ' '}${way.deviceAmps}`.replace(
+    / {2,}/g,
+    ' ',
+  );
 };
 
 export const showResidual = (way: Partial<WayFields>): string =>

@@ -14,12 +14,16 @@ describe('points as typed', () => {
     ['kitchen 2', ['Kitchen 1', 'kitchen 2'], ['Kitchen 3 (socket)', 'Kitchen 4 (socket)']],
     ['hall', ['Hall'], ['Hall 2 (socket)']],
     ['bathroom 1', [], ['Bathroom (wet room)']],
-  ] as [string, string[], string[]][])('%s beside %j', (typed, taken, wanted) => expect(names(typed, taken)).toEqual(wanted));
+  ] as [string, string[], string[]][])('%s beside %j', (typed, taken, wanted) =>
+    expect(names(typed, taken)).toEqual(wanted),
+  );
   it('are what the circuit is made of, unless the room says more', () => {
     const parsed = parsePoints('hall, bathroom, garden', [], 'light');
     expect(parsed.ok && parsed.points.map((point) => point.kind)).toEqual(['light', 'wet room', 'outdoor']);
   });
-  it.each(['', ' , ', '4', 'kitchen 0', 'x'.repeat(61)])('refuses %j', (typed) => expect(names(typed)).toMatch(/how many points/));
+  it.each(['', ' , ', '4', 'kitchen 0', 'x'.repeat(61)])('refuses %j', (typed) =>
+    expect(names(typed)).toMatch(/how many points/),
+  );
 });
 
 describe('a point by its circuit', () => {

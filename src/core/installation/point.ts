@@ -1,8 +1,17 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { line } from './text';
 import type { Way } from './way';
 
-export const pointKinds = ['socket', 'light', 'switch', 'junction', 'outdoor', 'wet room', 'fixed', 'recent work'] as const;
+export const pointKinds = [
+  'socket',
+  'light',
+  'switch',
+  'junction',
+  'outdoor',
+  'wet room',
+  'fixed',
+  'recent work',
+] as const;
 
 export const switchings = ['none', 'one-way', 'two-way', 'intermediate'] as const;
 
@@ -23,7 +32,8 @@ export const pointFields = z.object({
 export type Point = z.infer<typeof pointFields> & { readonly id: string; readonly wayId: string };
 
 /** Whether its switches are changed over between two tests, so that every conductor is tested. */
-export const changesOver = ({ switching }: Pick<Point, 'switching'>): boolean => switching === 'two-way' || switching === 'intermediate';
+export const changesOver = ({ switching }: Pick<Point, 'switching'>): boolean =>
+  switching === 'two-way' || switching === 'intermediate';
 
 /** What a point of a circuit usually is, and how it is switched, by what the circuit feeds. */
 export function usualPoint(load: Way['load']): Pick<Point, 'kind' | 'switching'> {
@@ -34,11 +44,27 @@ export function usualPoint(load: Way['load']): Pick<Point, 'kind' | 'switching'>
 const outdoors = /garden|outside|gate|drive|patio|outdoor/i;
 const wet = /bath|shower|ensuite|en-suite|wc/i;
 
-export type PointsTyped = { readonly ok: true; readonly points: readonly { readonly name: string; readonly room: string; readonly kind: (typeof pointKinds)[number] }[] } | { readonly ok: false; readonly problem: string };
+export type PointsTyped =
+  | {
+      readonly ok: true;
+      readonly points: readonly {
+        readonly name: string;
+        readonly room: string;
+        readonly kind: (typeof pointKinds)[number];
+      }[];
+    }
+  | { readonly ok: false; readonly problem: string };
 
 /** Reads `kitchen 4` as four points of the kitchen, `hall` as one; several rooms apart by commas. `taken` are the names in use, `usual` what a point of this circuit is. */
-export function parsePoints(typed: string, taken: readonly string[], usual: (typeof pointKinds)[number] = 'socket'): PointsTyped {
-  const parts = typed.split(',').map((part) => part.trim()).filter(Boolean);
+export function parsePoints(
+  typed: string,
+  taken: readonly string[],
+  usual: (typeof pointKinds)[number] = 'socket',
+): PointsTyped {
+  const parts = typed
+    .split(',')
+    .map((part) => part.trim())
+    .filter(Boolean);
   if (parts.length === 0) return { ok: false, problem: 'Type a room, and how many points: kitchen 4, hall.' };
   const used = new Set(taken.map((name) => name.toLowerCase()));
   const points: { name: string; room: string; kind: (typeof pointKinds)[number] }[] = [];
@@ -46,7 +72,8 @@ export function parsePoints(typed: string, taken: readonly string[], usual: (typ
     const match = /^(.*?)(?:\s+(\d{1,2}))?$/.exec(part);
     const words = (match?.[1] ?? '').trim();
     const count = match?.[2] === undefined ? 1 : Number(match[2]);
-    if (!/\p{L}/u.test(words) || words.length > 60 || count < 1) return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
+    if (!/\p{L}/u.test(words) || words.length > 60 || count < 1)
+      return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
     const room = words.charAt(0).toUpperCase() + words.slice(1);
     const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : usual;
     for (let made = 0, number = 1; made < count; number += 1) {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { line } from './text';
 
 export const earthingSystems = ['TN-C-S', 'TN-S', 'TT'] as const;
@@ -6,6 +6,15 @@ export type EarthingSystem = (typeof earthingSystems)[number];
 
 export const bondedServices = ['water', 'gas', 'oil', 'steel', 'lightning', 'other'] as const;
 export type BondedService = (typeof bondedServices)[number];
+
+export const serviceWords: Record<BondedService, string> = {
+  water: 'water',
+  gas: 'gas',
+  oil: 'oil',
+  steel: 'structural steel',
+  lightning: 'lightning protection',
+  other: 'other',
+};
 
 export const bondStates = ['bonded', 'not-bonded', 'not-present', 'not-extraneous', 'not-verified'] as const;
 export type BondState = (typeof bondStates)[number];
@@ -26,8 +35,9 @@ export const liveConductorWords: Record<(typeof liveConductorArrangements)[numbe
 
 export const conductorMaterials = ['copper', 'aluminium'] as const;
 
-/** Protective conductors at the origin whose run can be measured along the way they take. */
-export const runs = ['earthing', ...bondedServices] as const;
+/** The protective conductors of an origin: the earthing conductor and one for each service that may be bonded. */
+export const protectiveConductors = ['earthing', ...bondedServices] as const;
+export type ProtectiveConductor = (typeof protectiveConductors)[number];
 
 const amps = z.number().positive().max(1000);
 const csa = z.number().positive().max(300);
@@ -56,7 +66,7 @@ export const supplyFields = z.object({
   bondOther: z.enum(bondStates).nullable(),
   tailsCsaMm2: csa.nullable(),
   /** How far each runs, in metres, as paced out or seen. */
-  runMetres: z.partialRecord(z.enum(runs), z.number().positive().max(500)).nullable(),
+  runMetres: z.partialRecord(z.enum(protectiveConductors), z.number().positive().max(500)).nullable(),
   maximumDemandAmps: amps.nullable(),
   mainSwitchLocation: line.nullable(),
   mainSwitchStandard: line.nullable(),
@@ -67,7 +77,7 @@ export const supplyFields = z.object({
 });
 export type Supply = Partial<z.infer<typeof supplyFields>>;
 
-type BondField = `bond${Capitalize<BondedService>}` & keyof Supply;
+type BondField = `bond${Capitalize<BondedService>}`;
 
 export const bondFieldOf: Record<BondedService, BondField> = {
   water: 'bondWater',

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Text a person wrote, trimmed. Control characters other than line breaks are refused: no ledger or PDF can hold them. */
 const written = (most: number) =>

@@ -25,12 +25,18 @@ describe('the longest time a fault may last', () => {
 describe('how a way warms', () => {
   it.each([
     [null, 'thermoplastic 70 °C, CPC in the cable'],
-    ['Flat twin and earth', 'thermoplastic 70 °C, CPC in the cable'],
-    ['Singles in steel conduit', 'CPC run separately'],
-    ['XLPE armoured', 'thermosetting 90 °C, CPC in the cable'],
-    ['90 °C thermosetting', 'thermosetting 90 °C, CPC in the cable'],
-  ])('%s: %s', (wiring, hot) => expect(hotWiringOf(way({ wiring }))).toBe(hot));
-  it('is taken as flat twin-and-earth with no way at all', () => expect(hotWiringOf(null)).toBe('thermoplastic 70 °C, CPC in the cable'));
+    ['twin and earth', 'thermoplastic 70 °C, CPC in the cable'],
+    ['singles', 'CPC run separately'],
+    ['armoured', 'thermoplastic 70 °C, CPC in the cable'],
+    ['thermosetting', 'thermosetting 90 °C, CPC in the cable'],
+  ] as const)('%s: %s', (wiringKind, hot) => expect(hotWiringOf(way({ wiringKind }))).toBe(hot));
+  it('is never read out of words', () =>
+    expect(hotWiringOf(way({ wiring: 'XLPE armoured', description: '90 °C' }))).toBe(
+      'thermoplastic 70 °C, CPC in the cable',
+    ));
+  it('is taken as flat twin-and-earth with no way at all', () =>
+    expect(hotWiringOf(null)).toBe('thermoplastic 70 °C, CPC in the cable'));
 });
 
-it('a spare way is one that says so', () => expect([isSpare(way({ arrangement: 'spare' })), isSpare(way({}))]).toEqual([true, false]));
+it('a spare way is one that says so', () =>
+  expect([isSpare(way({ arrangement: 'spare' })), isSpare(way({}))]).toEqual([true, false]));

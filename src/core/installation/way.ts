@@ -1,15 +1,31 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { EditionPack } from '../edition/pack';
 import { type HotWiring, referenceMethods } from '../edition/rows';
 import type { EarthingSystem } from './supply';
 import { line } from './text';
 
-export const wayArrangements = ['radial', 'ring', 'spare'] as const;
-export type WayArrangement = (typeof wayArrangements)[number];
+const wayArrangements = ['radial', 'ring', 'spare'] as const;
 
-export const wayLoads = ['sockets', 'fixed', 'lighting', 'distribution'] as const;
+const wayLoads = ['sockets', 'fixed', 'lighting', 'distribution'] as const;
 
-export const residualTypes = ['AC', 'A', 'F', 'B'] as const;
+const residualTypes = ['AC', 'A', 'F', 'B'] as const;
+
+/** The standards a residual current device may be made to, as marked on it. */
+export const residualStandards = ['BS EN 61008', 'BS EN 61009', 'BS EN 62423', 'BS 4293', 'BS 7288'] as const;
+
+/** How a circuit is wired: how much its conductors warm, and which tables it is sized by. */
+export const wiringKinds = ['twin and earth', 'singles', 'armoured', 'mineral', 'thermosetting'] as const;
+export type WiringKind = (typeof wiringKinds)[number];
+export const wiringKindWords: Record<WiringKind, string> = {
+  'twin and earth': 'Flat twin and earth, 70 °C',
+  singles: 'Singles in conduit or trunking, CPC run separately',
+  armoured: 'Armoured, 70 °C',
+  mineral: 'Mineral insulated',
+  thermosetting: 'Thermosetting, 90 °C',
+};
+
+/** The nominal voltage a circuit works at: which row of Table 64 it is tested by. */
+export const voltageBands = ['SELV', 'PELV', 'FELV', '230 V', '400 V'] as const;
 
 /** One way of a board: its device, its cable and the circuit behind it. */
 export const wayFields = z.object({
@@ -21,7 +37,16 @@ export const wayFields = z.object({
   lengthMetres: z.number().positive().max(2000).nullable(),
   liveCsaMm2: z.number().positive().max(300).nullable(),
   cpcCsaMm2: z.number().positive().max(300).nullable(),
+  /** What else is said of the wiring, in words: no verdict reads it. */
   wiring: line.nullable(),
+  wiringKind: z.enum(wiringKinds).nullable(),
+  voltageBand: z.enum(voltageBands).nullable(),
+  /** Design current Ib, in ampere. */
+  designAmps: z.number().positive().max(1000).nullable(),
+  /** Around the cable: the warmest it gets, how many circuits run together, how much of it lies in insulation. */
+  ambientCelsius: z.number().min(-10).max(80).nullable(),
+  groupedCircuits: z.number().int().min(1).max(20).nullable(),
+  insulatedMetres: z.number().min(0).max(100).nullable(),
   referenceMethod: z.enum(referenceMethods).nullable(),
   deviceStandard: line.nullable(),
   deviceType: line.nullable(),
@@ -47,9 +72,13 @@ export function disconnectionSeconds(pack: EditionPack, way: Way, earthing: Eart
   return seconds[earthing === 'TT' ? 'TT' : 'TN'][isShort ? 'short' : 'long'];
 }
 
-/** How a way's conductors warm, from what its wiring is described as; flat twin-and-earth where nothing is said. */
-export function hotWiringOf(way: Way | null): HotWiring {
-  const words = way?.wiring ?? '';
-  if (/separate|singles|conduit|trunking/i.test(words)) return 'CPC run separately';
-  return /thermosetting|xlpe|90/i.test(words) ? 'thermosetting 90 °C, CPC in the cable' : 'thermoplastic 70 °C, CPC in the cable';
+/** How a way's conductors warm; as flat twin-and-earth where nothing is said of its wiring. */
+export function hotWiringOf(way: Pick<Way, 'wiringKind'> | null): HotWiring {
+  if (way?.wiringKind === 'singles') return 'CPC run separately';
+  return way?.wiringKind === 'thermosetting'
+    ? 'thermosetting 90 °C, CPC in the cable'
+    : 'thermoplastic 70 °C, CPC in the cable';
 }
+
+export const isExtraLow = (way: Pick<Way, 'voltageBand'> | null): boolean =>
+  way?.voltageBand === 'SELV' || way?.voltageBand === 'PELV';

@@ -1,6 +1,3 @@
-/** JSON data without undefined, functions or non-finite numbers. */
-export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
-
 /**
  * The one text a value has: keys in code-unit order, no white space, absent and undefined alike left out.
  * Throws on what JSON cannot hold, because a silent change would break a seal.

@@ -42,12 +42,12 @@ export async function seal(entries: readonly SealedEntry[], model: unknown, sha2
 export type Verification =
   | { readonly intact: true; readonly entries: number }
   | { readonly intact: false; readonly what: 'entry'; readonly seq: number; readonly id: string | null }
-  | { readonly intact: false; readonly what: 'missing' | 'added'; readonly seq: number }
+  | { readonly intact: false; readonly what: 'missing'; readonly seq: number }
   | { readonly intact: false; readonly what: 'document' };
 
 /**
  * Checks entries and document against a seal. Because each link covers the one before, the first link that differs
- * names the entry that was changed. Entries after the sealed ones (the record of the issue itself) are not passed in.
+ * names the entry that was changed. What was sealed is a prefix of its stream: entries after it are not looked at.
  */
 export async function verify(
   entries: readonly SealedEntry[],
@@ -63,9 +63,8 @@ export async function verify(
     if (found !== expected) return { intact: false, what: 'entry', seq: entry.seq, id: entry.id };
     previous = found;
   }
-  if (entries.length > sealed.links.length) return { intact: false, what: 'added', seq: sealed.links.length + 1 };
   const documentHash = await sha256(`${previous}\n${canonical(model)}`);
   return documentHash === sealed.documentHash
-    ? { intact: true, entries: entries.length }
+    ? { intact: true, entries: sealed.links.length }
     : { intact: false, what: 'document' };
 }

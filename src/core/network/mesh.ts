@@ -41,7 +41,14 @@ type Compiled = {
   readonly work: Work;
 };
 
-type Work = { start: Int32Array; room: Int32Array; degree: Int32Array; to: Int32Array; siemens: Float64Array; end: number };
+type Work = {
+  start: Int32Array;
+  room: Int32Array;
+  degree: Int32Array;
+  to: Int32Array;
+  siemens: Float64Array;
+  end: number;
+};
 
 const spare = 4;
 
@@ -66,7 +73,14 @@ function compile(edges: readonly ReadonlyMap<number, number>[], count: number): 
       at += 1;
     }
   });
-  const work: Work = { start: new Int32Array(count), room: new Int32Array(count), degree: new Int32Array(count), to: new Int32Array(end * 2), siemens: new Float64Array(end * 2), end };
+  const work: Work = {
+    start: new Int32Array(count),
+    room: new Int32Array(count),
+    degree: new Int32Array(count),
+    to: new Int32Array(end * 2),
+    siemens: new Float64Array(end * 2),
+    end,
+  };
   const base = { count, component: components(edges, count), start, room, degree, to, siemens, work };
   return { ...base, order: eliminationOrder(base) };
 }
@@ -108,7 +122,7 @@ function eliminationOrder(compiled: Omit<Compiled, 'order'>): Int32Array {
   const queue = (node: number) => (waiting[work.degree[node] as number] ??= []).push(node);
   for (let node = 0; node < compiled.count; node += 1) queue(node);
   let placed = 0;
-  for (let level = 0; placed < compiled.count; ) {
+  for (let level = 0; placed < compiled.count;) {
     const node = waiting[level]?.pop();
     if (node === undefined) {
       level += 1;
@@ -135,18 +149,21 @@ function reduceTo(compiled: Compiled, terminals: readonly number[]): number[] {
   const touched = terminals.map((terminal) => component[terminal]);
   for (let index = 0; index < order.length; index += 1) {
     const node = order[index] as number;
-    if (work.degree[node] !== 0 && touched.includes(component[node]) && !terminals.includes(node)) eliminate(work, node);
+    if (work.degree[node] !== 0 && touched.includes(component[node]) && !terminals.includes(node))
+      eliminate(work, node);
   }
   const between: number[] = [];
   for (let i = 0; i < terminals.length; i += 1) {
-    for (let j = i + 1; j < terminals.length; j += 1) between.push(conductance(work, terminals[i] as number, terminals[j] as number));
+    for (let j = i + 1; j < terminals.length; j += 1)
+      between.push(conductance(work, terminals[i] as number, terminals[j] as number));
   }
   return between;
 }
 
 function conductance(work: Work, a: number, b: number): number {
   const from = work.start[a] as number;
-  for (let at = from; at < from + (work.degree[a] as number); at += 1) if (work.to[at] === b) return work.siemens[at] as number;
+  for (let at = from; at < from + (work.degree[a] as number); at += 1)
+    if (work.to[at] === b) return work.siemens[at] as number;
   return 0;
 }
 

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Asked, resistancesByNgspice } from '../../../tests/support/ngspice';
-import { randomFrom } from '../../../src/standins/seeded-random';
+import { randomFrom } from '../../standins/seeded-random';
 import type { Network, Resistor } from './network';
 import { solveCase } from './reference-case';
 import { prepare } from './solver';
@@ -28,7 +28,11 @@ describe('the golden cases', () => {
       expect(found?.no).toBe(wanted.no);
       expect(found?.open, `reading ${wanted.no} open`).toBe(wanted.open);
       if (wanted.expected === null) expect(found?.value, `reading ${wanted.no}`).toBeNull();
-      else expect(Math.abs((found?.value ?? NaN) - wanted.expected), `reading ${wanted.no}: ${found?.value} for ${wanted.expected}`).toBeLessThanOrEqual(tolerance * (isZero(wanted.expected) ? 1 : Math.abs(wanted.expected)));
+      else
+        expect(
+          Math.abs((found?.value ?? NaN) - wanted.expected),
+          `reading ${wanted.no}: ${found?.value} for ${wanted.expected}`,
+        ).toBeLessThanOrEqual(tolerance * (isZero(wanted.expected) ? 1 : Math.abs(wanted.expected)));
     });
   });
 });
@@ -37,7 +41,8 @@ describe('the golden cases', () => {
 function randomNetwork(random: () => number, nodes: number, extra: number, decades: number): Asked {
   const pick = (most: number) => Math.floor(random() * most);
   const resistors: Resistor[] = [];
-  const connect = (a: number, b: number) => resistors.push({ id: `R${resistors.length}`, a: `n${a}`, b: `n${b}`, ohms: 10 ** (-3 + random() * decades) });
+  const connect = (a: number, b: number) =>
+    resistors.push({ id: `R${resistors.length}`, a: `n${a}`, b: `n${b}`, ohms: 10 ** (-3 + random() * decades) });
   for (let node = 1; node < nodes; node += 1) connect(node, pick(node));
   for (let more = 0; more < extra; more += 1) {
     const a = pick(nodes);
@@ -65,11 +70,15 @@ function exactly({ resistors, a, b }: Asked): number {
   };
   const all = resistors.map((r) => ({ ...r, g: whole(r.ohms) }));
   const common = all.reduce((product, r) => product * r.g.denominator, 1n);
-  const matrix = names.map((row) => names.map((column) => all.reduce((sum, r) => {
-    const g = (r.g.numerator * common) / r.g.denominator;
-    if (row === column) return r.a === row || r.b === row ? sum + g : sum;
-    return (r.a === row && r.b === column) || (r.b === row && r.a === column) ? sum - g : sum;
-  }, 0n)));
+  const matrix = names.map((row) =>
+    names.map((column) =>
+      all.reduce((sum, r) => {
+        const g = (r.g.numerator * common) / r.g.denominator;
+        if (row === column) return r.a === row || r.b === row ? sum + g : sum;
+        return (r.a === row && r.b === column) || (r.b === row && r.a === column) ? sum - g : sum;
+      }, 0n),
+    ),
+  );
   const minor = names.indexOf(a);
   const without = matrix.filter((_, i) => i !== minor).map((row) => row.filter((_, j) => j !== minor));
   const [top, bottom] = [determinant(without) * common, determinant(matrix)];
@@ -82,7 +91,10 @@ function determinant(source: bigint[][]): bigint {
   const m = source.map((row) => [...row]);
   let before = 1n;
   for (let k = 0; k < m.length - 1; k += 1) {
-    for (let i = k + 1; i < m.length; i += 1) for (let j = k + 1; j < m.length; j += 1) (m[i] as bigint[])[j] = ((m[i]?.[j] ?? 0n) * (m[k]?.[k] ?? 0n) - (m[i]?.[k] ?? 0n) * (m[k]?.[j] ?? 0n)) / before;
+    for (let i = k + 1; i < m.length; i += 1)
+      for (let j = k + 1; j < m.length; j += 1)
+        (m[i] as bigint[])[j] =
+          ((m[i]?.[j] ?? 0n) * (m[k]?.[k] ?? 0n) - (m[i]?.[k] ?? 0n) * (m[k]?.[j] ?? 0n)) / before;
     before = m[k]?.[k] ?? 1n;
   }
   return m.at(-1)?.at(-1) ?? 1n;
@@ -100,11 +112,16 @@ describe('random networks', () => {
 
   it('agree with exact fractions to the last digits, milliohms beside gigohms', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1e9 }), fc.integer({ min: 2, max: 8 }), fc.integer({ min: 0, max: 6 }), (seed, nodes, extra) => {
-        const asked = randomNetwork(randomFrom(seed), nodes, extra, 12);
-        const exact = exactly(asked);
-        expect(Math.abs((ours(asked) ?? NaN) - exact) / exact).toBeLessThan(1e-13);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 1e9 }),
+        fc.integer({ min: 2, max: 8 }),
+        fc.integer({ min: 0, max: 6 }),
+        (seed, nodes, extra) => {
+          const asked = randomNetwork(randomFrom(seed), nodes, extra, 12);
+          const exact = exactly(asked);
+          expect(Math.abs((ours(asked) ?? NaN) - exact) / exact).toBeLessThan(1e-13);
+        },
+      ),
       { numRuns: 200, seed: 7 },
     );
   });
@@ -134,10 +151,19 @@ describe('the solver', () => {
   const r = (id: string, a: string, b: string, ohms: number): Resistor => ({ id, a, b, ohms });
   it('says open where there is no path, and zero across a join', () => {
     const s = solver({ resistors: [r('1', 'a', 'b', 1), r('2', 'c', 'd', 1)], joins: [['b', 'e']], terminals: ['x'] });
-    expect([s.resistance('a', 'c'), s.resistance('a', 'x'), s.resistance('b', 'e'), s.resistance('a', 'e')]).toEqual([null, null, 0, 1]);
+    expect([s.resistance('a', 'c'), s.resistance('a', 'x'), s.resistance('b', 'e'), s.resistance('a', 'e')]).toEqual([
+      null,
+      null,
+      0,
+      1,
+    ]);
   });
   it('divides a voltage, gives the current with its direction, and nothing to what floats', () => {
-    const s = solver({ resistors: [r('1', 'p', 'm', 10), r('2', 'm', 'n', 30), r('3', 'x', 'y', 1)], joins: [], sources: [{ id: 's', plus: 'p', minus: 'n', volts: 40 }] });
+    const s = solver({
+      resistors: [r('1', 'p', 'm', 10), r('2', 'm', 'n', 30), r('3', 'x', 'y', 1)],
+      joins: [],
+      sources: [{ id: 's', plus: 'p', minus: 'n', volts: 40 }],
+    });
     expect(s.voltage('p', 'm')).toBeCloseTo(10, 12);
     expect(s.voltage('m', 'p')).toBeCloseTo(-10, 12);
     expect(s.voltage('m', 'n')).toBeCloseTo(30, 12);
@@ -146,20 +172,45 @@ describe('the solver', () => {
     expect(s.resistance('p', 'm')).toBeCloseTo(7.5, 12);
   });
   it('adds the parts of several sources', () => {
-    const s = solver({ resistors: [r('1', 'a', 'm', 1), r('2', 'b', 'm', 1), r('3', 'm', 'n', 1)], joins: [], sources: [{ id: '1', plus: 'a', minus: 'n', volts: 3 }, { id: '2', plus: 'b', minus: 'n', volts: 6 }] });
+    const s = solver({
+      resistors: [r('1', 'a', 'm', 1), r('2', 'b', 'm', 1), r('3', 'm', 'n', 1)],
+      joins: [],
+      sources: [
+        { id: '1', plus: 'a', minus: 'n', volts: 3 },
+        { id: '2', plus: 'b', minus: 'n', volts: 6 },
+      ],
+    });
     expect(s.voltage('m', 'n')).toBeCloseTo(3, 12);
     expect(s.voltage('a', 'b')).toBeCloseTo(-3, 12);
   });
   it('balances a bridge to nothing', () => {
-    const s = solver({ resistors: [r('1', 'p', 'a', 1), r('2', 'p', 'b', 2), r('3', 'a', 'n', 3), r('4', 'b', 'n', 6), r('5', 'a', 'b', 5)], joins: [], sources: [{ id: 's', plus: 'p', minus: 'n', volts: 10 }] });
+    const s = solver({
+      resistors: [
+        r('1', 'p', 'a', 1),
+        r('2', 'p', 'b', 2),
+        r('3', 'a', 'n', 3),
+        r('4', 'b', 'n', 6),
+        r('5', 'a', 'b', 5),
+      ],
+      joins: [],
+      sources: [{ id: 's', plus: 'p', minus: 'n', volts: 10 }],
+    });
     expect(s.voltage('a', 'b')).toBeCloseTo(0, 14);
   });
   it.each([
     ['a negative resistance', { resistors: [r('bad', 'a', 'b', -1)], joins: [] }, /bad of -1 ohm/],
     ['no number', { resistors: [r('bad', 'a', 'b', NaN)], joins: [] }, /bad of NaN/],
     ['a name twice', { resistors: [r('x', 'a', 'b', 1), r('x', 'b', 'c', 1)], joins: [] }, /x is there twice/],
-    ['an endless voltage', { resistors: [], joins: [], sources: [{ id: 'v', plus: 'a', minus: 'b', volts: Infinity }] }, /v of Infinity/],
-    ['a source across itself', { resistors: [], joins: [['a', 'b']], sources: [{ id: 'v', plus: 'a', minus: 'b', volts: 230 }] }, /v is joined across/],
+    [
+      'an endless voltage',
+      { resistors: [], joins: [], sources: [{ id: 'v', plus: 'a', minus: 'b', volts: Infinity }] },
+      /v of Infinity/,
+    ],
+    [
+      'a source across itself',
+      { resistors: [], joins: [['a', 'b']], sources: [{ id: 'v', plus: 'a', minus: 'b', volts: 230 }] },
+      /v is joined across/,
+    ],
   ] satisfies [string, Network, RegExp][])('refuses %s, naming it', (_name, network, words) => {
     const prepared = prepare(network);
     expect(prepared.ok).toBe(false);
@@ -173,18 +224,52 @@ describe('the solver', () => {
 });
 
 describe('a case file that is no case', () => {
-  const base = { schema: 'refcase/1', id: 'X', model: { segments: [{ id: 'S1', from: 'B', to: 'P1', length_m: 1, live_mm2: 2.5, cpc_mm2: 1.5 }], mohm_per_m: { 2.5: 7.41, 1.5: 12.1 }, setups: { s: {} } }, readings: [{ no: 1, setup: 's', probe: ['B.L', 'P1.L'], quantity: 'resistance', unit: 'ohm' }] };
-  it('is solved when it is one', () => expect(solveCase(base)).toMatchObject({ ok: true, readings: [{ value: 0.00741, open: false }] }));
+  const base = {
+    schema: 'refcase/1',
+    id: 'X',
+    model: {
+      segments: [{ id: 'S1', from: 'B', to: 'P1', length_m: 1, live_mm2: 2.5, cpc_mm2: 1.5 }],
+      mohm_per_m: { 2.5: 7.41, 1.5: 12.1 },
+      setups: { s: {} },
+    },
+    readings: [{ no: 1, setup: 's', probe: ['B.L', 'P1.L'], quantity: 'resistance', unit: 'ohm' }],
+  };
+  it('is solved when it is one', () =>
+    expect(solveCase(base)).toMatchObject({ ok: true, readings: [{ value: 0.00741, open: false }] }));
   it.each([
     ['another version', { ...base, schema: 'refcase/9' }, /schema/],
     ['no object', 7, /whole file/],
-    ['a size without a resistance', { ...base, model: { ...base.model, mohm_per_m: { 2.5: 7.41 } } }, /S1: no resistance is given for 1.5/],
-    ['a fault on nothing', { ...base, model: { ...base.model, faults: [{ type: 'broken', segment: 'S9', conductor: 'L' }] } }, /S9, conductor L, which is not there/],
+    [
+      'a size without a resistance',
+      { ...base, model: { ...base.model, mohm_per_m: { 2.5: 7.41 } } },
+      /S1: no resistance is given for 1.5/,
+    ],
+    [
+      'a fault on nothing',
+      { ...base, model: { ...base.model, faults: [{ type: 'broken', segment: 'S9', conductor: 'L' }] } },
+      /S9, conductor L, which is not there/,
+    ],
     ['a setup of nothing', { ...base, readings: [{ ...base.readings[0], setup: 'q' }] }, /no setup q/],
-    ['a probe on nothing', { ...base, readings: [{ ...base.readings[0], probe: ['B.L', 'P7.L'] }] }, /no terminal P7.L/],
-    ['an opened end of nothing', { ...base, model: { ...base.model, setups: { s: { opened: [{ id: 'S7', end: 'from' }] } } } }, /opens S7/],
-    ['a negative length', { ...base, model: { ...base.model, segments: [{ ...base.model.segments[0], length_m: -3 }] } }, /length_m/],
-    ['an endless length', { ...base, model: { ...base.model, segments: [{ ...base.model.segments[0], length_m: Infinity }] } }, /length_m/],
+    [
+      'a probe on nothing',
+      { ...base, readings: [{ ...base.readings[0], probe: ['B.L', 'P7.L'] }] },
+      /no terminal P7.L/,
+    ],
+    [
+      'an opened end of nothing',
+      { ...base, model: { ...base.model, setups: { s: { opened: [{ id: 'S7', end: 'from' }] } } } },
+      /opens S7/,
+    ],
+    [
+      'a negative length',
+      { ...base, model: { ...base.model, segments: [{ ...base.model.segments[0], length_m: -3 }] } },
+      /length_m/,
+    ],
+    [
+      'an endless length',
+      { ...base, model: { ...base.model, segments: [{ ...base.model.segments[0], length_m: Infinity }] } },
+      /length_m/,
+    ],
   ])('%s is refused with its place', (_name, raw, words) => {
     const result = solveCase(raw);
     expect(result.ok).toBe(false);
@@ -193,33 +278,50 @@ describe('a case file that is no case', () => {
 });
 
 describe('laws of networks', () => {
-  const chain = (ohms: readonly number[]): Resistor[] => ohms.map((each, i) => ({ id: `${i}`, a: `n${i}`, b: `n${i + 1}`, ohms: each }));
+  const chain = (ohms: readonly number[]): Resistor[] =>
+    ohms.map((each, i) => ({ id: `${i}`, a: `n${i}`, b: `n${i + 1}`, ohms: each }));
   const positive = fc.double({ min: 1e-3, max: 1e6, noNaN: true });
   it('in series they add, side by side their conductances do', () => {
     fc.assert(
       fc.property(fc.array(positive, { minLength: 1, maxLength: 30 }), (ohms) => {
         const series = solver({ resistors: chain(ohms), joins: [] }).resistance('n0', `n${ohms.length}`) ?? NaN;
         expect(series / ohms.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
-        const parallel = solver({ resistors: ohms.map((each, i) => ({ id: `${i}`, a: 'a', b: 'b', ohms: each })), joins: [] }).resistance('a', 'b') ?? NaN;
+        const parallel =
+          solver({
+            resistors: ohms.map((each, i) => ({ id: `${i}`, a: 'a', b: 'b', ohms: each })),
+            joins: [],
+          }).resistance('a', 'b') ?? NaN;
         expect(parallel * ohms.reduce((sum, each) => sum + 1 / each, 0)).toBeCloseTo(1, 12);
       }),
     );
   });
   it('a resistor of no ohms is a join, one without end is nothing', () => {
-    expect(solver({ resistors: [...chain([1, 0, 2]), { id: 'x', a: 'n0', b: 'n3', ohms: Infinity }], joins: [] }).resistance('n0', 'n3')).toBeCloseTo(3, 12);
+    expect(
+      solver({ resistors: [...chain([1, 0, 2]), { id: 'x', a: 'n0', b: 'n3', ohms: Infinity }], joins: [] }).resistance(
+        'n0',
+        'n3',
+      ),
+    ).toBeCloseTo(3, 12);
   });
   it('what leaves a node has come to it', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
         const asked = randomNetwork(randomFrom(seed), 10, 6, 4);
-        const s = solver({ resistors: asked.resistors, joins: [], sources: [{ id: 's', plus: asked.a, minus: asked.b, volts: 230 }] });
+        const s = solver({
+          resistors: asked.resistors,
+          joins: [],
+          sources: [{ id: 's', plus: asked.a, minus: asked.b, volts: 230 }],
+        });
         const names = new Set(asked.resistors.flatMap((each) => [each.a, each.b]));
         for (const node of names) {
           if (node === asked.a || node === asked.b) continue;
-          const [sum, scale] = asked.resistors.reduce(([total, most], each) => {
-            const amps = each.a === node ? s.current(each.id) : each.b === node ? -s.current(each.id) : 0;
-            return [total + amps, Math.max(most, Math.abs(amps))];
-          }, [0, 0]);
+          const [sum, scale] = asked.resistors.reduce(
+            ([total, most], each) => {
+              const amps = each.a === node ? s.current(each.id) : each.b === node ? -s.current(each.id) : 0;
+              return [total + amps, Math.max(most, Math.abs(amps))];
+            },
+            [0, 0],
+          );
           expect(Math.abs(sum)).toBeLessThanOrEqual(1e-9 * scale + 1e-12);
         }
       }),

@@ -1,8 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { add, compare, divide, exact, isAtMost, multiply, parseExact, subtract, toFixed, toNumber, toShortest } from './exact';
+import {
+  add,
+  compare,
+  divide,
+  exact,
+  isAtMost,
+  multiply,
+  parseExact,
+  subtract,
+  toFixed,
+  toNumber,
+  toShortest,
+} from './exact';
 
-const decimals = fc.tuple(fc.integer({ min: -999_999, max: 999_999 }), fc.integer({ min: 0, max: 4 })).map(([digits, scale]) => (digits / 10 ** scale).toFixed(scale));
+const decimals = fc
+  .tuple(fc.integer({ min: -999_999, max: 999_999 }), fc.integer({ min: 0, max: 4 }))
+  .map(([digits, scale]) => (digits / 10 ** scale).toFixed(scale));
 
 describe('exact numbers', () => {
   it.each([
@@ -17,10 +31,13 @@ describe('exact numbers', () => {
     expect(value && `${value.numerator}/${value.denominator}`).toBe(fraction);
   });
 
-  it.each(['', '.', '-', '1e3', '1,5', 'Infinity', 'NaN', ' 1', '1 ', '0x10', '1.2.3', '9'.repeat(31)])('refuses %j', (text) => {
-    expect(parseExact(text)).toBeNull();
-    expect(() => exact(text)).toThrow(RangeError);
-  });
+  it.each(['', '.', '-', '1e3', '1,5', 'Infinity', 'NaN', ' 1', '1 ', '0x10', '1.2.3', '9'.repeat(31)])(
+    'refuses %j',
+    (text) => {
+      expect(parseExact(text)).toBeNull();
+      expect(() => exact(text)).toThrow(RangeError);
+    },
+  );
 
   it('holds 0.8 × 0.35 at exactly 0.28, where floating point does not', () => {
     const limit = multiply(exact('0.8'), exact('0.35'));

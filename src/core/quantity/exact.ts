@@ -49,12 +49,10 @@ export const add = (a: Exact, b: Exact): Exact =>
 
 export const subtract = (a: Exact, b: Exact): Exact => add(a, { ...b, numerator: -b.numerator });
 
-export const multiply = (a: Exact, b: Exact): Exact =>
-  reduce(a.numerator * b.numerator, a.denominator * b.denominator);
+export const multiply = (a: Exact, b: Exact): Exact => reduce(a.numerator * b.numerator, a.denominator * b.denominator);
 
 /** Throws RangeError when `b` is zero. */
-export const divide = (a: Exact, b: Exact): Exact =>
-  reduce(a.numerator * b.denominator, a.denominator * b.numerator);
+export const divide = (a: Exact, b: Exact): Exact => reduce(a.numerator * b.denominator, a.denominator * b.numerator);
 
 /** Negative, zero or positive as `a` is below, equal to or above `b`. Unrounded. */
 export function compare(a: Exact, b: Exact): number {
@@ -64,8 +62,6 @@ export function compare(a: Exact, b: Exact): number {
 
 export const isAtMost = (a: Exact, b: Exact): boolean => compare(a, b) <= 0;
 export const isBelow = (a: Exact, b: Exact): boolean => compare(a, b) < 0;
-export const isZero = (a: Exact): boolean => a.numerator === 0n;
-export const larger = (a: Exact, b: Exact): Exact => (compare(a, b) >= 0 ? a : b);
 
 /** The nearest double. For drawing and for numeric solvers, never for comparing with a limit. */
 export const toNumber = (a: Exact): number => Number(a.numerator) / Number(a.denominator);
@@ -76,8 +72,7 @@ export function toFixed(a: Exact, places: number, rounding: Rounding): string {
   const magnitude = (a.numerator < 0n ? -a.numerator : a.numerator) * scale;
   const quotient = magnitude / a.denominator;
   const remainder = magnitude % a.denominator;
-  const goesUp =
-    rounding === 'half-up' ? remainder * 2n >= a.denominator : rounding === 'up' ? remainder > 0n : false;
+  const goesUp = rounding === 'half-up' ? remainder * 2n >= a.denominator : rounding === 'up' ? remainder > 0n : false;
   const rounded = goesUp ? quotient + 1n : quotient;
   const digits = rounded.toString().padStart(places + 1, '0');
   const body = places === 0 ? digits : `${digits.slice(0, -places)}.${digits.slice(-places)}`;

@@ -1,13 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { measurements } from '../installation/measurement';
+import { confirmation as tick, continuityOhms as ohms, loopOhms as loop, megohms } from './reading-spec';
 import { parseReading, type ReadingSpec } from './parse-reading';
 import { readingValue, showValue } from './reading-value';
-
-const ohms = measurements.r1r2.spec;
-const megohms = measurements['ir-le'].spec;
-const loop = measurements.zs.spec;
-const tick = measurements.polarity.spec;
 
 describe('what people type', () => {
   it.each<[string, ReadingSpec, string]>([
@@ -65,7 +60,11 @@ describe('what people type', () => {
   });
 
   it('takes the reason behind a mark', () => {
-    expect(parseReading('LIM hob cannot be moved', ohms)).toEqual({ ok: true, value: { is: 'not-taken', mark: 'LIM' }, reason: 'hob cannot be moved' });
+    expect(parseReading('LIM hob cannot be moved', ohms)).toEqual({
+      ok: true,
+      value: { is: 'not-taken', mark: 'LIM' },
+      reason: 'hob cannot be moved',
+    });
     expect(parseReading('N/V: no access', megohms)).toMatchObject({ reason: 'no access' });
   });
 
@@ -85,6 +84,12 @@ describe('what people type', () => {
   });
 
   it('never throws, whatever is typed', () => {
-    fc.assert(fc.property(fc.string({ unit: 'binary' }), fc.constantFrom(ohms, megohms, loop, tick), (typed, spec) => typeof parseReading(typed, spec).ok === 'boolean'));
+    fc.assert(
+      fc.property(
+        fc.string({ unit: 'binary' }),
+        fc.constantFrom(ohms, megohms, loop, tick),
+        (typed, spec) => typeof parseReading(typed, spec).ok === 'boolean',
+      ),
+    );
   });
 });

@@ -48,9 +48,7 @@ const spellings: Record<Unit, readonly string[]> = {
   metre: ['m'],
 };
 
-export type ParsedReading =
-  | { ok: true; value: ReadingValue; reason: string | null }
-  | { ok: false; problem: string };
+export type ParsedReading = { ok: true; value: ReadingValue; reason: string | null } | { ok: false; problem: string };
 
 const taken = (value: ReadingValue): ParsedReading => ({ ok: true, value, reason: null });
 
@@ -95,7 +93,9 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   }
   if (compare(figure, exact(0)) < 0) return refuse(`“${text}” is below zero: check the lead null, then take it again.`);
   if (compare(figure, exact(spec.most)) > 0) {
-    return refuse(`“${text}” is more than any instrument shows here (${spec.most} ${unitSymbol[spec.unit]}). Check the unit.`);
+    return refuse(
+      `“${text}” is more than any instrument shows here (${spec.most} ${unitSymbol[spec.unit]}). Check the unit.`,
+    );
   }
   const digits = body.replace(/^\+/, '').replace(/^\./, '0.').replace(/\.$/, '');
   if (!over) return taken({ is: 'number', shown: digits });
@@ -104,9 +104,11 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
 }
 
 function parseRange(from: string, to: string, text: string, spec: ReadingSpec & { takes: 'figure' }): ParsedReading {
-  if (!spec.mayBeOpen) return refuse('An unstable reading has no place in this column: take it again until it stands still.');
+  if (!spec.mayBeOpen)
+    return refuse('An unstable reading has no place in this column: take it again until it stands still.');
   const [low, high] = [from, to].map((part) => parseFigure(part, part, spec));
-  if (!low?.ok || !high?.ok || low.value.is !== 'number' || high.value.is !== 'number') return refuse(`“${text}”: type the lowest and the highest it showed, as 0.31~0.58.`);
+  if (!low?.ok || !high?.ok || low.value.is !== 'number' || high.value.is !== 'number')
+    return refuse(`“${text}”: type the lowest and the highest it showed, as 0.31~0.58.`);
   const order = compare(exact(low.value.shown), exact(high.value.shown));
   if (order >= 0) return refuse(`“${text}”: the lower figure first, as 0.31~0.58.`);
   return taken({ is: 'unstable', low: low.value.shown, high: high.value.shown });

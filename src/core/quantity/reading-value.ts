@@ -1,15 +1,8 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Exact, exact, parseExact } from './exact';
 
 /** Reasons a figure is missing, as they stand on a document. */
 export const notTakenMarks = ['LIM', 'N/A', 'N/V'] as const;
-export type NotTaken = (typeof notTakenMarks)[number];
-
-export const notTakenMeaning: Record<NotTaken, string> = {
-  LIM: 'limitation: could not be tested',
-  'N/A': 'not applicable here',
-  'N/V': 'not verified',
-};
 
 const decimalText = z
   .string()
@@ -57,4 +50,5 @@ export function showValue(value: ReadingValue): string {
 }
 
 /** The exact figure that counts: a plain number, or the highest of an unstable one; null for everything else, over-range included. */
-export const figureOf = (value: ReadingValue): Exact | null => (value.is === 'number' ? exact(value.shown) : value.is === 'unstable' ? exact(value.high) : null);
+export const figureOf = (value: ReadingValue): Exact | null =>
+  value.is === 'number' ? exact(value.shown) : value.is === 'unstable' ? exact(value.high) : null;

@@ -1,64 +1,83 @@
 'use client';
 
-import { startTransition, useActionState, useState, type FormEvent } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { v7 } from 'uuid';
+import { editionPack } from '../../core/edition/editions';
+import { type EditionId, editionIds } from '../../core/edition/pack';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { Select } from '../../ui/select';
+import { type OpenJobFields, openJobFields } from './fields';
 import { openJobAction } from './open-job';
 
-const input = 'min-h-10 w-full rounded-md border border-rule-strong bg-paper px-2';
+const editions = editionIds.map((value) => ({ value, label: editionPack(value).title }));
 
-const openUnlessOffline: typeof openJobAction = (before, form) =>
-  openJobAction(before, form).catch((error: unknown) => {
-    if (error instanceof TypeError) return { problem: 'The server did not answer: a new job needs the network once, to be opened. What you typed is still here; try again when the network is back.' };
-    throw error;
-  });
+const unanswered = (error: unknown) => {
+  if (error instanceof TypeError)
+    return {
+      problem:
+        'The server did not answer: a new job needs the network once, to be opened. What you typed is still here; try again when the network is back.',
+    };
+  throw error;
+};
 
-export function NewJob() {
+export function NewJob({ usual }: { usual: EditionId }) {
   const [open, setOpen] = useState(false);
-  const [jobId, setJobId] = useState('');
-  const [state, action, busy] = useActionState(openUnlessOffline, { problem: null });
-  // Not by the form's own action, which would empty the fields of a job that could not be opened.
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    startTransition(() => action(form));
-  };
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, control, handleSubmit, formState, setValue } = useForm<OpenJobFields>({
+    resolver: zodResolver(openJobFields),
+    defaultValues: { jobId: '', reference: '', address: '', premises: '', client: '', edition: usual },
+  });
+  const { errors, isSubmitting } = formState;
+  const submit = handleSubmit(async (fields) => {
+    setProblem(null);
+    // Opened, it is left for: only what went wrong comes back.
+    const answer = await openJobAction(fields).catch(unanswered);
+    setProblem(answer?.problem ?? null);
+  });
   return (
     <>
       <Button
         onClick={() => {
-          setJobId(v7());
+          setValue('jobId', v7());
           setOpen(true);
         }}
       >
         Open a condition report
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Open a condition report">
-        <form onSubmit={submit} className="space-y-3">
-          <input type="hidden" name="jobId" value={jobId} />
-          <label className="block text-sm font-semibold">
-            Your reference <input name="reference" required maxLength={200} className={input} />
-          </label>
-          <label className="block text-sm font-semibold">
-            Address of the installation <input name="address" required maxLength={200} className={input} />
-          </label>
-          <label className="block text-sm font-semibold">
-            Premises <input name="premises" maxLength={200} placeholder="three-bedroom mid-terrace house" className={input} />
-          </label>
-          <label className="block text-sm font-semibold">
-            Client: who pays <input name="client" maxLength={200} className={input} />
-          </label>
-          <label className="block text-sm font-semibold">
+        <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3">
+          <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
+          <FormField label="Address of the installation" problem={errors.address?.message} {...register('address')} />
+          <FormField
+            label="Premises"
+            placeholder="three-bedroom mid-terrace house"
+            problem={errors.premises?.message}
+            {...register('premises')}
+          />
+          <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
+          <div className="text-sm font-semibold">
             Edition worked to
-            <select name="edition" className={input} defaultValue="bs7671-2018-a2">
-              <option value="bs7671-2018-a2">BS 7671:2018+A2:2022</option>
-              <option value="bs7671-2018-a3">BS 7671:2018+A2:2022+A3:2024</option>
-            </select>
-          </label>
-          {state.problem && <p role="alert" className="text-sm font-semibold">{state.problem}</p>}
-          <Button type="submit" look="next" disabled={busy} className="w-full">
-            {busy ? 'Opening…' : 'Open the job'}
+            <Controller
+              control={control}
+              name="edition"
+              render={({ field }) => (
+                <Select
+                  label="Edition worked to"
+                  className="w-full font-normal"
+                  value={field.value}
+                  onChange={field.onChange}
+                  options={editions}
+                />
+              )}
+            />
+          </div>
+          {problem && <FormProblem>{problem}</FormProblem>}
+          <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
+            {isSubmitting ? 'Opening…' : 'Open the job'}
           </Button>
         </form>
       </Dialog>

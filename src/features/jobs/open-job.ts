@@ -2,43 +2,36 @@
 
 import { redirect } from 'next/navigation';
 import { v7 } from 'uuid';
-import { z } from 'zod';
-import { editionIds } from '../../core/edition/pack';
-import { line } from '../../core/installation/text';
-import { type Draft, readDraft } from '../../core/ledger/entry';
-import { currentVersion, type EntryKind } from '../../core/ledger/kinds';
-import { openJob } from '../../db/ledger-store';
-import { requireAsker } from '../session/who';
+import { type JobBody, type JobKind, jobStream } from '../../core/catalogue';
+import { firmState } from '../../server/people';
+import { openJob } from '../../server/streams';
+import { requireAsker } from '../../server/who';
+import { type OpenJobFields, openJobFields } from './fields';
 
-const form = z.object({
-  jobId: z.uuid(),
-  reference: line.min(1),
-  edition: z.enum(editionIds),
-  address: line.min(1),
-  premises: line,
-  client: line,
-});
-
-export type OpenJobState = { readonly problem: string | null };
-
-/** Opens a condition report and goes to it. Sent twice, it opens one job. */
-export async function openJobAction(_: OpenJobState, data: FormData): Promise<OpenJobState> {
+/** Opens a condition report and goes to it; answers only what is in the way. Sent twice, it opens one job. */
+export async function openJobAction(fields: OpenJobFields): Promise<{ readonly problem: string }> {
   const asker = await requireAsker();
-  const parsed = form.safeParse(data instanceof FormData ? Object.fromEntries(data) : null);
+  const parsed = openJobFields.safeParse(fields);
   if (!parsed.success) {
-    return { problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.` };
+    return {
+      problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.`,
+    };
   }
   const { jobId, reference, edition, address, premises, client } = parsed.data;
   const madeAt = new Date().toISOString();
-  const draft = (kind: EntryKind, body: unknown): Draft => {
-    const read = readDraft({ id: v7(), kind, version: currentVersion(kind), body, madeAt, device: 'office form' });
-    if (!read.ok) throw new Error(read.problem);
-    return read.draft;
-  };
+  const draft = <K extends JobKind>(kind: K, body: JobBody<K>) =>
+    jobStream.draft(kind, body, { id: v7(), madeAt, device: 'office form' });
+  const {
+    school = null,
+    samplingPercent = null,
+    investigateBelowMegohms = null,
+  } = (await firmState(asker.firmId)).defaults;
   const results = await openJob(asker, jobId, [
-    draft('job.opened', { document: 'EICR', edition, reference }),
+    draft('job.opened', { reference, began: null }),
+    draft('document.begun', { documentId: v7(), kind: 'EICR', edition, covers: null, because: null, replaces: null }),
     draft('site.described', { address, premises: premises || null }),
     draft('client.named', { name: client || null }),
+    draft('brief.agreed', { school, samplingPercent, investigateBelowMegohms }),
   ]);
   if (!results) return { problem: 'That job belongs to somebody else. Reload the page and try again.' };
   redirect(`/jobs/${jobId}`);

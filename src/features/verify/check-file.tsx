@@ -18,7 +18,11 @@ export function CheckFile({ expected }: { expected: string }) {
             if (!file) return;
             const digest = await crypto.subtle.digest('SHA-256', await file.arrayBuffer());
             const hex = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-            setResult(hex === expected ? '✓ This file is the one that was issued, byte for byte.' : '× This file is not the one that was issued.');
+            setResult(
+              hex === expected
+                ? '✓ This file is the one that was issued, byte for byte.'
+                : '× This file is not the one that was issued.',
+            );
           }}
         />
       </label>

@@ -1,4 +1,4 @@
-import type { PublicCheck } from '../../db/documents';
+import type { PublicCheck } from '../../server/documents';
 import { CheckFile } from './check-file';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
@@ -12,19 +12,44 @@ export function VerificationView({ check }: { check: PublicCheck }) {
       <div className={`border-2 border-ink p-3 ${v.intact ? 'bg-sheet' : 'hatch'}`}>
         <div className="bg-sheet p-3">
           <h1 className="flex items-center gap-3 text-2xl">
-            <span aria-hidden className={`grid size-9 place-items-center text-2xl ${v.intact ? 'border-2 border-ink' : 'bg-ink text-paper'}`}>
+            <span
+              aria-hidden
+              className={`grid size-9 place-items-center text-2xl ${v.intact ? 'border-2 border-ink' : 'bg-ink text-paper'}`}
+            >
               {v.intact ? '✓' : '×'}
             </span>
             {v.intact ? 'This document is intact' : 'This document is NOT intact'}
           </h1>
-          <p className="pt-2">{v.intact ? `All ${v.entries} ledger entries it was made from, and the document itself, are as they were when it was sealed.` : explain(check)}</p>
+          <p className="pt-2">
+            {v.intact
+              ? `All ${v.entries} ledger entries it was made from, and the document itself, are as they were when it was sealed.`
+              : explain(check)}
+          </p>
         </div>
       </div>
+      {check.replacedBy && (
+        <p role="note" className="border-2 border-ink p-3">
+          <strong>A newer issue puts this one right:</strong>{' '}
+          <a className="underline underline-offset-4" href={`/verify/${check.replacedBy.verificationToken}`}>
+            {check.replacedBy.number}
+          </a>
+          . Go by that one.
+        </p>
+      )}
+      {check.replaces && (
+        <p>
+          It replaces{' '}
+          <a className="underline underline-offset-4" href={`/verify/${check.replaces.verificationToken}`}>
+            {check.replaces.number}
+          </a>
+          .
+        </p>
+      )}
       <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1">
         <dt className="text-faint">Number</dt>
         <dd className="font-semibold">{check.number}</dd>
         <dt className="text-faint">Kind</dt>
-        <dd>Electrical Installation Condition Report</dd>
+        <dd>{check.kind}</dd>
         <dt className="text-faint">Issued</dt>
         <dd>{moment.format(check.issuedAt)}</dd>
         <dt className="text-faint">By</dt>
@@ -34,7 +59,10 @@ export function VerificationView({ check }: { check: PublicCheck }) {
         <dt className="text-faint">Document hash</dt>
         <dd className="break-all text-sm">{check.documentHash}</dd>
       </dl>
-      <p className="text-sm text-faint">Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is not this document.</p>
+      <p className="text-sm text-faint">
+        Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is
+        not this document.
+      </p>
       {check.pdfSha256 && <CheckFile expected={check.pdfSha256} />}
     </main>
   );
@@ -47,8 +75,6 @@ function explain({ verification: v, changed }: PublicCheck): string {
       return `Entry ${v.seq} of its ledger${changed ? ` (${changed.kind.replace('.', ' ')}, recorded ${moment.format(changed.recordedAt)})` : ''} is not what was sealed. Ask the firm for an explanation before relying on it.`;
     case 'missing':
       return `Entry ${v.seq} of its ledger is missing. Ask the firm for an explanation before relying on it.`;
-    case 'added':
-      return `Entry ${v.seq} was added to its ledger after it was sealed. Ask the firm for an explanation before relying on it.`;
     case 'document':
       return 'Its ledger is as sealed, but the document itself is not. Ask the firm for an explanation before relying on it.';
     default: {

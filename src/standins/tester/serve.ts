@@ -2,9 +2,9 @@ import { createServer } from 'node:http';
 import { v7 } from 'uuid';
 import { WebSocketServer } from 'ws';
 import { editionPack } from '../../core/edition/editions';
-import type { Dwelling } from '../../core/installation/dwelling';
-import { meterOn, usualInstrument } from '../../core/meter/meter';
-import { type FromTester, type TesterReading, testerFormat, toTester } from './messages';
+import type { Dwelling } from '../../core/physics/dwelling';
+import { meterOn, usualInstrument } from '../../core/physics/meter';
+import { type FromTester, type TesterReading, testerFormat, toTester } from '../../instruments/messages';
 import { play } from './play';
 
 type Options = {
@@ -19,15 +19,27 @@ type Options = {
 };
 
 /** A simulated tester on loopback: readings stay in its memory until the ledger says it has them. */
-export async function serveTester({ port, dwelling, instrument, random, origin, settleMillis }: Options): Promise<{ port: number; close: () => Promise<void> }> {
+export async function serveTester({
+  port,
+  dwelling,
+  instrument,
+  random,
+  origin,
+  settleMillis,
+}: Options): Promise<{ port: number; close: () => Promise<void> }> {
   const on = meterOn(dwelling, editionPack('bs7671-2018-a2'), usualInstrument(random));
   if (!on.ok) throw new Error(on.problem);
   const kept = new Map<number, TesterReading>();
   const asked = new Set<string>();
   let sequence = 0;
   const http = createServer((_request, response) => response.writeHead(426).end('A tester speaks over WebSocket.'));
-  const server = new WebSocketServer({ server: http, maxPayload: 64 * 1024, verifyClient: (info: { origin: string }) => info.origin === origin });
-  const say = (socket: import('ws').WebSocket, message: FromTester) => socket.readyState === socket.OPEN && socket.send(JSON.stringify(message));
+  const server = new WebSocketServer({
+    server: http,
+    maxPayload: 64 * 1024,
+    verifyClient: (info: { origin: string }) => info.origin === origin,
+  });
+  const say = (socket: import('ws').WebSocket, message: FromTester) =>
+    socket.readyState === socket.OPEN && socket.send(JSON.stringify(message));
   const everyone = (message: FromTester) => server.clients.forEach((socket) => say(socket, message));
   server.on('connection', (socket) => {
     say(socket, { format: testerFormat, type: 'hello', instrument });
@@ -47,9 +59,20 @@ export async function serveTester({ port, dwelling, instrument, random, origin, 
       if (asked.has(message.request)) return undefined;
       asked.add(message.request);
       const played = play(dwelling, on.meter, message);
-      if (!played.ok) return say(socket, { format: testerFormat, type: 'refusal', request: message.request, why: played.why });
+      if (!played.ok)
+        return say(socket, { format: testerFormat, type: 'refusal', request: message.request, why: played.why });
       sequence += 1;
-      const reading: TesterReading = { format: testerFormat, type: 'reading', id: v7(), sequence, request: message.request, takenAt: new Date().toISOString(), value: played.value, testVolts: played.testVolts, leadNullOhms: played.leadNull ? '0.08' : null };
+      const reading: TesterReading = {
+        format: testerFormat,
+        type: 'reading',
+        id: v7(),
+        sequence,
+        request: message.request,
+        takenAt: new Date().toISOString(),
+        value: played.value,
+        testVolts: played.testVolts,
+        leadNullOhms: played.leadNull ? '0.08' : null,
+      };
       kept.set(sequence, reading);
       return setTimeout(() => everyone(reading), settleMillis);
     });

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
-import { findDocument } from '../../../db/documents';
-import { DocumentView } from '../../../features/documents/document-view';
-import { KeepPage } from '../../../features/session/keep-page';
-import { requireAsker } from '../../../features/session/who';
+import * as z from 'zod';
+import { findDocument } from '../../../server/documents';
+import { DocumentView } from '../../../features/certificates/document-view';
+import { KeepPage } from '../../../client/keep-page';
+import { requireAsker } from '../../../server/who';
 
 export const metadata: Metadata = { title: 'Document' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { checkByToken } from '../../../db/documents';
+import { checkByToken } from '../../../server/documents';
 import { VerificationView } from '../../../features/verify/verification-view';
 
 export const metadata: Metadata = { title: 'Verification', robots: { index: false } };
@@ -11,7 +11,10 @@ export default async function VerifyPage({ params }: { params: Promise<{ token: 
   return (
     <main className="mx-auto max-w-xl space-y-3 p-8">
       <h1 className="text-2xl">No document has this address</h1>
-      <p>Check the address printed at the foot of the page, character by character, or scan its code again. If it is right, the document you hold was not issued here.</p>
+      <p>
+        Check the address printed at the foot of the page, character by character, or scan its code again. If it is
+        right, the document you hold was not issued here.
+      </p>
     </main>
   );
 }

@@ -4,20 +4,19 @@ import { breakingCapacities } from './breaking-capacity';
 import { cableCapacities } from './cable-capacity';
 import { conductors, imperialConductors, twinAndEarth } from './conductors';
 import { design, diversity } from './design';
-import { findings } from './findings';
 import { fuseLimits } from './fuse-limits';
 import { inspectionEic } from './inspection-eic';
 import { inspectionEicr } from './inspection-eicr';
+import { itemRoles } from './item-roles';
 import { residualTimes } from './residual-times';
-
-/** Findings that rest on a rule of a later amendment only. */
-const isLaterRule = (note: string) => note.startsWith('A3');
+import { tolerances } from './tolerances';
 
 export const bs7671Amendment2: EditionPack = {
   id: 'bs7671-2018-a2',
   title: 'BS 7671:2018+A2:2022',
   shortTitle: 'A2:2022',
   nominalVolts: { value: '230', source: 'U0, nominal voltage line to earth', confidence: 'table' },
+  nominalHertz: { value: '50', source: 'nominal frequency of the public supply', confidence: 'table' },
   minimumVoltageFactor: { value: '0.95', source: 'Cmin, 411.4.4', confidence: 'table' },
   ambientFactor: {
     value: '0.8',
@@ -31,9 +30,21 @@ export const bs7671Amendment2: EditionPack = {
   touchVolts: { value: '50', source: '411.5.3', confidence: 'table' },
   insulation: {
     tests: [
-      { circuit: 'extra-low', testVolts: 250, minimumMegohms: { value: '0.5', source: 'Table 64, SELV and PELV', confidence: 'table' } },
-      { circuit: 'up to 500 V', testVolts: 500, minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' } },
-      { circuit: 'above 500 V', testVolts: 1000, minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' } },
+      {
+        circuit: 'extra-low',
+        testVolts: 250,
+        minimumMegohms: { value: '0.5', source: 'Table 64, SELV and PELV', confidence: 'table' },
+      },
+      {
+        circuit: 'up to 500 V',
+        testVolts: 500,
+        minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' },
+      },
+      {
+        circuit: 'above 500 V',
+        testVolts: 1000,
+        minimumMegohms: { value: '1.0', source: 'Table 64, 643.3.2', confidence: 'table' },
+      },
     ],
     investigateBelowMegohms: { value: '2', source: 'common practice on existing work', confidence: 'table' },
     expectedWhenNewMegohms: { value: '20', source: 'common practice on new work', confidence: 'table' },
@@ -57,9 +68,10 @@ export const bs7671Amendment2: EditionPack = {
   imperialConductors,
   twinAndEarth,
   cableCapacities,
+  itemRoles,
   inspectionEicr,
   inspectionEic,
-  findings: findings.filter((row) => !isLaterRule(row.note)),
   diversity,
   design,
+  tolerances,
 };

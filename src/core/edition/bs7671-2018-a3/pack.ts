@@ -1,5 +1,4 @@
 import { bs7671Amendment2 } from '../bs7671-2018-a2/pack';
-import { findings } from '../bs7671-2018-a2/findings';
 import type { EditionPack } from '../pack';
 
 /** Amendment 3 keeps Amendment 2's figures and adds the rule on protective devices fed from both sides. */
@@ -8,5 +7,4 @@ export const bs7671Amendment3: EditionPack = {
   id: 'bs7671-2018-a3',
   title: 'BS 7671:2018+A2:2022+A3:2024',
   shortTitle: 'A3:2024',
-  findings,
 };

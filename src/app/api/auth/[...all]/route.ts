@@ -1,4 +1,4 @@
-import { handleAuthentication } from '../../../../features/session/handler';
+import { handleAuthentication } from '../../../../server/routes/authentication';
 
 export const GET = handleAuthentication;
 export const POST = handleAuthentication;

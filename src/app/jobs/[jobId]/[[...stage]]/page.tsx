@@ -1,16 +1,18 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
-import { entriesAfter } from '../../../../db/ledger-store';
-import { firmAndInstruments, peopleOf } from '../../../../db/people';
-import { JobFrame } from '../../../../features/job/job-frame';
-import { JobStage } from '../../../../features/job/job-stage';
-import { PlaceProvider } from '../../../../features/job/place';
-import { stageOf, titleOf } from '../../../../features/job/stage-address';
-import { JobProvider } from '../../../../features/ledger/job-provider';
-import { KeepPage } from '../../../../features/session/keep-page';
-import { requireAsker } from '../../../../features/session/who';
-import { testerAddress } from '../../../../features/tester/address';
+import * as z from 'zod';
+import { instrumentsInUse } from '../../../../core/firm/firm';
+import { firmParticulars, firmState, namesOf } from '../../../../server/people';
+import { rememberedOf } from '../../../../server/remembered';
+import { entriesAfter } from '../../../../server/streams';
+import { JobFrame } from '../../../../features/workspace/job-frame';
+import { JobStage } from '../../../../features/stages/job-stage';
+import { PlaceProvider } from '../../../../features/workspace/place';
+import { stageOf, titleOf } from '../../../../features/workspace/stage-address';
+import { JobProvider } from '../../../../client/job-provider';
+import { KeepPage } from '../../../../client/keep-page';
+import { requireAsker } from '../../../../server/who';
+import { testerAddress } from '../../../../server/tester-address';
 
 type Props = {
   params: Promise<{ jobId: string; stage?: string[] }>;
@@ -32,19 +34,30 @@ export default async function JobPage(props: Props) {
   const path = await pathOf(props);
   const stage = stageOf(path);
   const jobId = z.uuid().safeParse((await props.params).jobId);
-  const entries = jobId.success && stage !== undefined ? await entriesAfter(asker, jobId.data, 0) : null;
+  const entries = jobId.success && stage !== undefined ? await entriesAfter(asker, 'job', jobId.data, 0) : null;
   if (!jobId.success || stage === undefined || !entries || entries.length === 0) notFound();
-  const [people, { firm, instruments }] = await Promise.all([peopleOf(asker.firmId), firmAndInstruments(asker.firmId)]);
-  const { name, address, telephone, email } = firm;
-  const search = Object.entries(await props.searchParams).flatMap(([key, value]) => (typeof value === 'string' ? [[key, value]] : []));
+  const [firm, particulars, remembered] = await Promise.all([
+    firmState(asker.firmId),
+    firmParticulars(asker.firmId),
+    rememberedOf(asker, jobId.data),
+  ]);
+  const search = Object.entries(await props.searchParams).flatMap(([key, value]) =>
+    typeof value === 'string' ? [[key, value]] : [],
+  );
   return (
     <JobProvider
       jobId={jobId.data}
       entries={entries}
       me={{ id: asker.id, roles: asker.roles, name: asker.name, position: asker.position }}
-      firm={{ name, address, telephone, email }}
-      people={people}
-      instruments={instruments}
+      firm={{ ...particulars, logo: '' }}
+      people={namesOf(firm)}
+      instruments={instrumentsInUse(firm).map(({ id, name, serial, calibratedOn }) => ({
+        id,
+        name,
+        serial,
+        calibratedOn,
+      }))}
+      remembered={remembered}
       testerUrl={testerAddress()}
     >
       <KeepPage path={`/jobs/${jobId.data}`} />

@@ -1,3 +1,3 @@
-import { getDocumentPdf } from '../../../../../features/documents/routes';
+import { getDocumentPdf } from '../../../../../server/routes/documents';
 
 export const GET = getDocumentPdf;

@@ -1,3 +1,3 @@
-import { getDraftPdf } from '../../../../../features/documents/routes';
+import { getDraftPdf } from '../../../../../server/routes/documents';
 
 export const GET = getDraftPdf;

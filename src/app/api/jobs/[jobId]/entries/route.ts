@@ -1,4 +1,4 @@
-import { getEntries, postEntries } from '../../../../../features/ledger/routes';
+import { getEntries, ofJob, postEntries } from '../../../../../server/routes/entries';
 
-export const GET = getEntries;
-export const POST = postEntries;
+export const GET = getEntries(ofJob);
+export const POST = postEntries(ofJob);

@@ -1,3 +1,3 @@
-import { getStream } from '../../../../../features/ledger/routes';
+import { getStream, ofJob } from '../../../../../server/routes/entries';
 
-export const GET = getStream;
+export const GET = getStream(ofJob);

@@ -1,0 +1,36 @@
+import type { Metadata } from 'next';
+import { ChangePassword } from '../../features/firm/change-password';
+import { PageHead } from '../../features/firm/page-head';
+import { Sessions } from '../../features/firm/sessions';
+import { ownSessions } from '../../server/sessions';
+import { requireAsker } from '../../server/who';
+
+export const metadata: Metadata = { title: 'Your account' };
+
+export default async function AccountPage() {
+  const { id, name, position, email, roles } = await requireAsker();
+  const sessions = await ownSessions(id);
+  return (
+    <div className="mx-auto max-w-4xl px-4 pb-16">
+      <PageHead title="Your account" />
+      <main className="grid gap-x-10 gap-y-8 pt-4 md:grid-cols-2">
+        <div className="space-y-8">
+          <section>
+            <h2 className="border-b border-rule-strong pb-1 text-xl">{name}</h2>
+            <dl className="grid grid-cols-[9rem_1fr] [&>*]:border-b [&>*]:border-rule [&>*]:py-1.5 [&>dt]:text-sm [&>dt]:text-faint">
+              <dt>Signs as</dt>
+              <dd>{position}</dd>
+              <dt>Signs in with</dt>
+              <dd>{email}</dd>
+              <dt>May act as</dt>
+              <dd>{roles.join(', ')}</dd>
+            </dl>
+            <p className="pt-2 text-sm text-faint">A supervisor changes these on the page of the firm.</p>
+          </section>
+          <Sessions sessions={sessions} />
+        </div>
+        <ChangePassword />
+      </main>
+    </div>
+  );
+}

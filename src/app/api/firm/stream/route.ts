@@ -1,0 +1,3 @@
+import { getStream, ofFirm } from '../../../../server/routes/entries';
+
+export const GET = getStream(ofFirm);

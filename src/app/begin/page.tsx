@@ -1,0 +1,22 @@
+import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
+import { connection } from 'next/server';
+import { BeginForm } from '../../features/firm/begin-form';
+import { isUnbegun } from '../../server/firms';
+
+export const metadata: Metadata = { title: 'Begin' };
+
+export default async function BeginPage() {
+  await connection();
+  if (!(await isUnbegun())) redirect('/');
+  return (
+    <main className="mx-auto max-w-4xl p-6 pt-10">
+      <h1 className="pb-1 text-3xl">Begin the ledger</h1>
+      <p className="max-w-2xl pb-6 text-faint">
+        No firm keeps its ledger here yet. Say once who you are; documents carry the firm&apos;s particulars, and you
+        ask the others in afterwards.
+      </p>
+      <BeginForm />
+    </main>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+
+import { createContext, use, useMemo, type ReactNode } from 'react';
+import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
+import type { Firm, Gap } from '../core/job/document-definition';
+import type { Job } from '../core/job/job';
+import { type Verdicts, judgeJob } from '../core/job/verdicts';
+import type { JobView } from '../core/job/view';
+import type { Actor } from '../core/ledger/actor';
+import type { Recorded } from '../core/ledger/entry';
+import type { Remembered } from '../core/work/remembered';
+import type { AppendOutcome, Snapshot } from './stream-store';
+import { useStream } from './use-stream';
+
+export type Me = Actor & { readonly name: string; readonly position: string };
+
+type Instrument = {
+  readonly id: string;
+  readonly name: string;
+  readonly serial: string;
+  readonly calibratedOn: string | null;
+};
+
+type Surroundings = {
+  readonly jobId: string;
+  readonly me: Me;
+  readonly firm: Firm;
+  readonly people: Readonly<Record<string, string>>;
+  readonly instruments: readonly Instrument[];
+  /** What was typed the same way on the job before. */
+  readonly remembered: Remembered;
+  readonly testerUrl: string | null;
+};
+
+type HeldJob = Surroundings &
+  JobView &
+  Omit<Snapshot<Job>, 'state'> & {
+    readonly verdicts: Verdicts;
+    readonly gaps: readonly Gap[];
+    /** Sealed: nothing more is said in this document, though the job goes on. */
+    readonly isSealed: boolean;
+    readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
+    readonly undo: () => AppendOutcome;
+    readonly dismiss: (id: string) => void;
+    readonly nudge: () => void;
+    /** Asks the ledger for what is new, at once. */
+    readonly refresh: () => Promise<void>;
+  };
+
+const Context = createContext<HeldJob | null>(null);
+
+/** The job this page is about, as it stands here and now, seen for the document being worked on. */
+export function useJob(): HeldJob {
+  const held = use(Context);
+  if (!held) throw new Error('useJob is used inside a JobProvider');
+  return held;
+}
+
+/** What the job amounts to, worked out once per change and only when asked for. */
+function assessed(job: Job) {
+  const view = viewOf(job);
+  if (!view) throw new Error('A job that was opened has a document');
+  const verdicts = judgeJob(view);
+  const isSealed = view.document.issued !== null;
+  return { ...view, verdicts, isSealed, gaps: isSealed ? [] : view.definition.gaps(view, verdicts) };
+}
+
+type Props = Surroundings & { readonly entries: readonly Recorded[]; readonly children: ReactNode };
+
+export function JobProvider({ entries, children, ...surroundings }: Props) {
+  const { jobId, me } = surroundings;
+  const [store, snapshot] = useStream({
+    stream: jobStream,
+    streamId: jobId,
+    address: `/api/jobs/${jobId}`,
+    entries,
+    me,
+  });
+  const worked = useMemo(() => assessed(snapshot.state), [snapshot.state]);
+  const held = useMemo<HeldJob>(
+    () => ({
+      ...surroundings,
+      ...snapshot,
+      ...worked,
+      append: (made) => store.append(made),
+      undo: () => store.undo(),
+      dismiss: (id) => void store.dismiss(id),
+      nudge: store.nudge,
+      refresh: () => store.catchUp(),
+    }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the surroundings come from the server once
+    [snapshot, worked, store],
+  );
+  return <Context value={held}>{children}</Context>;
+}

@@ -1,0 +1,119 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { Drafted, Recorded } from '../core/ledger/entry';
+import type { Read } from '../core/ledger/stream';
+import { keptPages } from './kept-pages';
+
+/** An entry made here and not yet taken by the ledger; `refused` holds the ledger's reason once it said no. */
+export type Outgoing = {
+  readonly streamId: string;
+  readonly madeBy: string;
+  readonly order: number;
+  readonly draft: Drafted;
+  readonly refused: string | null;
+};
+
+/** What this device keeps of a stream. */
+export type Kept = {
+  readonly outgoing: readonly Outgoing[];
+  /** Entries the ledger has numbered that the page did not come with. */
+  readonly entries: readonly Recorded[];
+  /** The ids of all numbered entries that are kept. */
+  readonly copied: ReadonlySet<string>;
+};
+
+interface Schema extends DBSchema {
+  outgoing: { key: string; value: Outgoing & { id: string }; indexes: { stream: string } };
+  numbered: { key: string; value: { id: string; streamId: string; entry: Recorded }; indexes: { stream: string } };
+}
+
+let opened: Promise<IDBPDatabase<Schema>> | undefined;
+
+const database = () =>
+  (opened ??= openDB<Schema>('orange-ledger', 3, {
+    async upgrade(db, from, _to, transaction) {
+      for (const name of ['outgoing', 'numbered'] as const) {
+        if (!db.objectStoreNames.contains(name)) db.createObjectStore(name, { keyPath: 'id' });
+        const store = transaction.objectStore(name);
+        if (from < 3) store.createIndex('stream', 'streamId');
+        // Before there were streams of two sorts, what a device kept belonged to a job.
+        for (let at = await store.openCursor(); from < 3 && at; at = await at.continue()) {
+          const { jobId, ...item } = at.value as typeof at.value & { jobId?: string };
+          await at.update({ ...item, streamId: jobId ?? item.streamId } as never);
+        }
+      }
+    },
+    // A page of a newer version waits to carry the database up: this one makes way.
+    blocking(_from, _to, event) {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
+    },
+  }));
+
+/** How what this device keeps is read: as the stream it belongs to reads entries. */
+export type Reader = {
+  readonly readDraft: (raw: unknown) => Read<Drafted>;
+  readonly readEntry: (raw: unknown) => Read<Recorded>;
+};
+
+/**
+ * What this device keeps of one stream for one person; entries on their way out oldest first. Numbered entries that are
+ * known already are not read again.
+ */
+export async function loadStream(
+  streamId: string,
+  personId: string,
+  reader: Reader,
+  known: ReadonlySet<string>,
+): Promise<Kept> {
+  const db = await database();
+  const [outgoing, copied] = await Promise.all([
+    db.getAllFromIndex('outgoing', 'stream', streamId),
+    db.getAllKeysFromIndex('numbered', 'stream', streamId),
+  ]);
+  const lacking = copied.filter((id) => !known.has(id));
+  const numbered = (await Promise.all(lacking.map((id) => db.get('numbered', id)))).flatMap((each) => each ?? []);
+  return {
+    copied: new Set(copied),
+    outgoing: outgoing
+      .filter((item) => item.madeBy === personId)
+      .sort((a, b) => a.order - b.order)
+      .map((item) => readOutgoing(item, reader)),
+    entries: numbered.flatMap(({ entry }) => {
+      const read = reader.readEntry(entry);
+      return read.ok ? [read.value] : [];
+    }),
+  };
+}
+
+/** What an earlier version of the application left is carried up; what cannot be read stays, as refused. */
+function readOutgoing(item: Outgoing, reader: Reader): Outgoing {
+  const read = reader.readDraft(item.draft);
+  return read.ok ? { ...item, draft: read.value } : { ...item, refused: item.refused ?? read.problem };
+}
+
+export async function keepOutgoing(items: readonly Outgoing[]): Promise<void> {
+  const tx = (await database()).transaction('outgoing', 'readwrite');
+  await Promise.all([...items.map((item) => tx.store.put({ ...item, id: item.draft.id })), tx.done]);
+}
+
+/** Keeps numbered entries; they are on their way out no longer. */
+export async function keepNumbered(streamId: string, entries: readonly Recorded[]): Promise<void> {
+  const tx = (await database()).transaction(['numbered', 'outgoing'], 'readwrite');
+  const [numbered, outgoing] = [tx.objectStore('numbered'), tx.objectStore('outgoing')];
+  const taken = new Set(entries.map((entry) => entry.id));
+  const gone = (await outgoing.getAllKeys()).filter((id) => taken.has(id));
+  await Promise.all([
+    ...entries.map((entry) => numbered.put({ id: entry.id, streamId, entry })),
+    ...gone.map((id) => outgoing.delete(id)),
+    tx.done,
+  ]);
+}
+
+export async function dropOutgoing(id: string): Promise<void> {
+  await (await database()).delete('outgoing', id);
+}
+
+/** Takes jobs and pages off this device, for whoever sits down next. What was not sent yet stays for its maker. */
+export async function forgetJobs(): Promise<void> {
+  await Promise.allSettled([globalThis.caches?.delete(keptPages), database().then((db) => db.clear('numbered'))]);
+}

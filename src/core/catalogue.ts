@@ -1,0 +1,161 @@
+import { eicr } from './certificates/eicr/definition';
+import { editionPack } from './edition/editions';
+import type { EditionPack } from './edition/pack';
+import { type FirmState, blankFirm } from './firm/firm';
+import { type FirmLists, firmKind } from './firm/kind';
+import { defaultsSet } from './firm/kinds/defaults';
+import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
+import { firmDescribed } from './firm/kinds/particulars';
+import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
+import type { DocumentDefinition, DocumentList } from './job/document-definition';
+import { type Job, blankJob, currentDocument, documentOf } from './job/job';
+import { jobKind } from './job/kind';
+import { boardAdded, boardDescribed } from './job/kinds/board';
+import { type BriefFields, briefAgreed } from './job/kinds/brief';
+import { clientNamed } from './job/kinds/client';
+import { overruled, recommended, summarised } from './job/kinds/condition';
+import { type JobDocument, begun, issued, signed, undoSignatures } from './job/kinds/document';
+import { brought } from './job/kinds/instrument';
+import { isolationBegins, isolationEnds, isolationReads } from './job/kinds/isolation';
+import { marked } from './job/kinds/item';
+import { overridden } from './job/kinds/limit';
+import { limited } from './job/kinds/limitation';
+import { linkClears, linkMakes } from './job/kinds/link';
+import { noted } from './job/kinds/observation';
+import { opened } from './job/kinds/opened';
+import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
+import { taken } from './job/kinds/reading';
+import { made } from './job/kinds/repair';
+import { siteDescribed } from './job/kinds/site';
+import { supplyDescribed } from './job/kinds/supply';
+import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
+import { testList } from './job/test-list';
+import type { JobView } from './job/view';
+import type { BodyOf, Kinds } from './ledger/kind';
+import { type DraftOf, streamOf } from './ledger/stream';
+import { strikeBody } from './ledger/strike';
+import { continuity } from './tests/continuity/definition';
+import { insulation } from './tests/insulation/definition';
+import { loop } from './tests/loop/definition';
+import { origin } from './tests/origin/definition';
+import { polarity } from './tests/polarity/definition';
+import { residual } from './tests/residual/definition';
+import { ring } from './tests/ring/definition';
+
+/** The families of tests there are. */
+export const tests = testList([origin, continuity, ring, insulation, polarity, loop, residual]);
+
+/** The edition as a job works to it: where the brief says when insulation is looked into, that stands in its place. */
+function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFields): EditionPack {
+  if (!below) return pack;
+  const investigateBelowMegohms = {
+    value: String(below),
+    source: 'agreed for this job',
+    confidence: 'practice',
+  } as const;
+  return { ...pack, insulation: { ...pack.insulation, investigateBelowMegohms } };
+}
+
+/** The kinds of document there are. */
+const definitions: readonly DocumentDefinition[] = [eicr];
+
+export const documents: DocumentList = {
+  all: definitions,
+  of: (kind) => definitions.find((definition) => definition.kind === kind),
+  view(job, document) {
+    const definition = documents.of(document.kind);
+    if (!definition) throw new Error(`There is no document ${document.kind}`);
+    return { job, document, definition, pack: workedTo(editionPack(document.edition), job.brief), tests };
+  },
+};
+
+/** What can be recorded of a job, by name: past tense, one thing that happened. */
+export const jobKinds = {
+  'job.opened': opened,
+  'document.begun': begun,
+  'client.named': clientNamed,
+  'site.described': siteDescribed,
+  'brief.agreed': briefAgreed,
+  'instrument.brought': brought,
+  'supply.described': supplyDescribed,
+  'board.added': boardAdded,
+  'board.described': boardDescribed,
+  'way.added': wayAdded,
+  'way.described': wayDescribed,
+  'way.moved': wayMoved,
+  'point.added': pointAdded,
+  'point.described': pointDescribed,
+  'point.moved': pointMoved,
+  'reading.taken': taken,
+  'repair.made': made,
+  'isolation.begun': isolationBegins,
+  'isolation.read': isolationReads,
+  'isolation.ended': isolationEnds,
+  'link.made': linkMakes,
+  'link.cleared': linkClears,
+  'entry.struck': jobKind({ body: strikeBody, office: true, apply: () => undefined }),
+  'item.marked': marked,
+  'limitation.noted': limited,
+  'observation.noted': noted,
+  'assessment.overruled': overruled,
+  'condition.summarised': summarised,
+  'return.recommended': recommended,
+  'limit.overridden': overridden,
+  'declaration.signed': signed,
+  'document.issued': issued,
+} satisfies Kinds<Job, { tests: typeof tests; documents: DocumentList }>;
+
+export type JobKind = keyof typeof jobKinds;
+export type JobBody<K extends JobKind> = BodyOf<(typeof jobKinds)[K]>;
+export type JobDraft = DraftOf<typeof jobKinds>;
+
+/** An act to be recorded; what an instrument made elsewhere brings its own id and time, and counts once. */
+export type NewJobEntry = {
+  [K in JobKind]: { readonly kind: K; readonly body: JobBody<K>; readonly id?: string; readonly madeAt?: string };
+}[JobKind];
+
+/** A job: one visit to one installation. */
+export const jobStream = streamOf<Job, { tests: typeof tests; documents: DocumentList }, typeof jobKinds>({
+  kinds: jobKinds,
+  lists: { tests, documents },
+  blank: blankJob,
+  after: (job, kind) => {
+    if (!kind.paper) undoSignatures(job);
+  },
+  settle: orderWays,
+  gate: (job, kind) => (job.opened || kind === 'job.opened' ? null : 'The job has not been opened yet.'),
+});
+
+/** A job seen for one of its documents: the one named, or the one being worked on. Null while none is begun. */
+export function viewOf(job: Job, documentId: string | null = null): JobView | null {
+  const document: JobDocument | undefined = documentId ? documentOf(job, documentId) : currentDocument(job);
+  return document ? documents.view(job, document) : null;
+}
+
+/** What can be recorded of a firm. */
+export const firmKinds = {
+  'firm.described': firmDescribed,
+  'defaults.set': defaultsSet,
+  'instrument.added': instrumentAdded,
+  'instrument.described': instrumentDescribed,
+  'instrument.retired': instrumentRetired,
+  'person.invited': invited,
+  'invitation.withdrawn': withdrawn,
+  'person.joined': joined,
+  'person.described': personDescribed,
+  'access.ended': accessEnded,
+  'entry.struck': firmKind({ body: strikeBody, office: true, apply: () => undefined }),
+} satisfies Kinds<FirmState, FirmLists>;
+
+export type FirmKind = keyof typeof firmKinds;
+export type FirmBody<K extends FirmKind> = BodyOf<(typeof firmKinds)[K]>;
+export type NewFirmEntry = {
+  [K in FirmKind]: { readonly kind: K; readonly body: FirmBody<K>; readonly id?: string; readonly madeAt?: string };
+}[FirmKind];
+
+/** A firm's own stream. */
+export const firmStream = streamOf<FirmState, FirmLists, typeof firmKinds>({
+  kinds: firmKinds,
+  lists: {},
+  blank: blankFirm,
+});

@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { whichDocument } from './which-document';
+import { loadFindings } from '../edition/findings';
+import { adviseCode, findingsFor } from './code-advice';
+import { checkDescription } from './description';
+import { type SamplePoint, grownPercent, samplingPlan } from '../work/sampling';
+
+const findings = await loadFindings();
+const of = (id: string) => {
+  const found = findings.find((finding) => finding.id === id);
+  if (!found) throw new Error(id);
+  return found;
+};
+
+describe('code advice', () => {
+  it('begins with the usual code and asks one question at a time', () => {
+    const { code, questions, settled } = adviseCode(of('cut-out-or-service-cable-damaged'), {});
+    expect([code, questions.map((q) => q.id), settled]).toEqual(['C2', ['live-touch'], false]);
+  });
+  it.each([
+    ['cut-out-or-service-cable-damaged', { 'live-touch': true }, 'C1', true],
+    ['cut-out-or-service-cable-damaged', { 'live-touch': false }, 'C2', false],
+    ['cut-out-or-service-cable-damaged', { 'live-touch': false, 'chip-only': true }, 'C3', true],
+    ['cut-out-or-service-cable-damaged', { 'live-touch': false, 'chip-only': false }, 'C2', true],
+    ['cut-out-or-service-cable-damaged', { 'live-touch': true, 'chip-only': true }, 'C1', true],
+    ['supply-polarity-reversed', {}, 'C1', true],
+    ['one-way-device-with-generation', { forbidden: false, 'both-ways': true }, 'none', true],
+  ] as const)('%s with %j: %s, settled %s', (id, answers, code, settled) =>
+    expect(adviseCode(of(id), answers)).toMatchObject({ code, settled }),
+  );
+  it('asks every question until one is settled, and what settles it is the code', () => {
+    for (const finding of findings) {
+      const open = finding.questions.map(({ yes, no }) => (yes === null ? true : no === null ? false : null));
+      const settling = open.indexOf(null);
+      const asked = settling < 0 ? finding.questions.length : settling + 1;
+      const unsettling = Object.fromEntries(finding.questions.map(({ id }, at) => [id, open[at] ?? true]));
+      expect(adviseCode(finding, unsettling).questions, finding.id).toHaveLength(asked);
+      finding.questions.slice(0, asked).forEach(({ id, yes, no }, at) => {
+        for (const [said, code] of [
+          [true, yes],
+          [false, no],
+        ] as const)
+          if (code) {
+            const before = Object.fromEntries(finding.questions.slice(0, at).map((q, i) => [q.id, open[i] ?? true]));
+            expect(adviseCode(finding, { ...before, [id]: said }), `${finding.id} ${id}`).toMatchObject({
+              code,
+              settled: true,
+            });
+          }
+      });
+    }
+  });
+  it.each([
+    ['socket-outlets with no RCD', null, 'sockets-no-rcd'],
+    ['crossed tails', null, 'supply-polarity-reversed'],
+    ['blank missing', '4.3', 'board-blank-missing'],
+    ['', '4.9', 'circuit-chart-missing'],
+  ])('finds %j under %s', (text, item, id) =>
+    expect(findingsFor(findings, text, item).map((finding) => finding.id)).toContain(id),
+  );
+  it('finds nothing for nothing', () => expect(findingsFor(findings, '', null)).toEqual([]));
+});
+
+describe('a description', () => {
+  it.each([
+    ['Fused connection unit for a towel rail, second-floor landing, from circuit 4', []],
+    ['Added a point', ['what', 'where', 'circuit']],
+    ['New socket in the kitchen', ['circuit']],
+    ['Replaced the shower isolator on circuit 7', ['where']],
+    ['Kitchen, circuit 2', ['what']],
+    ['Consumer unit replaced, under the stairs', []],
+    ['Two downlights in the bathroom from the lighting circuit', []],
+    ['', ['what', 'where', 'circuit']],
+  ])('%s', (text, missing) => {
+    const check = checkDescription(text);
+    expect(check.missing).toEqual(missing);
+    expect(check.questions).toHaveLength(missing.length);
+  });
+});
+
+describe('a sampling plan', () => {
+  const house: SamplePoint[] = ['1', '2', '3'].flatMap((circuit) =>
+    ['kitchen', 'hall', 'loft', 'hall', 'kitchen'].map((room, i) => ({ id: `${circuit}-${i}`, circuit, room })),
+  );
+  it('opens at least one of every circuit, spread over rooms', () => {
+    const { chosen, share } = samplingPlan(house, 10);
+    expect(new Set(chosen.map((id) => id[0]))).toEqual(new Set(['1', '2', '3']));
+    expect(new Set(chosen.map((id) => house.find((p) => p.id === id)?.room)).size).toBe(3);
+    expect(share).toBe('3 of 15 (20 %)');
+  });
+  it.each([
+    [10, 0, 10],
+    [10, 1, 20],
+    [10, 2, 40],
+    [10, 3, 100],
+    [60, 1, 100],
+  ])('%s %% after %s defects is %s %%', (percent, defects, grown) =>
+    expect(grownPercent(percent, defects)).toBe(grown),
+  );
+  it('keeps what a smaller plan chose, never chooses twice, and chooses all at 100 %', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99 }), fc.integer({ min: 0, max: 3 }), (percent, defects) => {
+        const small = samplingPlan(house, percent).chosen;
+        const grown = samplingPlan(house, percent, defects).chosen;
+        expect(grown.slice(0, small.length)).toEqual(small);
+        expect(new Set(grown).size).toBe(grown.length);
+        expect(samplingPlan(house, 100).chosen).toHaveLength(15);
+      }),
+    );
+  });
+});
+
+describe('which document', () => {
+  const work = {
+    newCircuit: false,
+    boardChanged: false,
+    altered: false,
+    likeForLike: false,
+    circuitsAltered: 1,
+    specialLocation: false,
+    nation: 'England',
+  } as const;
+  it.each([
+    [{ newCircuit: true }, 'EIC', 'required', 'yes'],
+    [{ boardChanged: true }, 'EIC', 'required', 'yes'],
+    [{ altered: true }, 'MWC', 'allowed', 'no'],
+    [{ altered: true, specialLocation: true }, 'MWC', 'allowed', 'yes'],
+    [{ altered: true, nation: 'Wales' }, 'MWC', 'allowed', 'check locally'],
+    [{ likeForLike: true }, 'MWC', 'advised', 'no'],
+    [{ likeForLike: true, specialLocation: true }, 'MWC', 'advised', 'no'],
+    [{}, 'EICR', 'required', 'no'],
+    [{ newCircuit: true, altered: true }, 'EIC', 'required', 'yes'],
+  ] as const)('%j: %s, %s, notifiable %s', (part, document, due, notifiable) =>
+    expect(whichDocument({ ...work, ...part })).toMatchObject({ document, due, notifiable }),
+  );
+  it('is one minor-works form for each circuit altered', () =>
+    expect(whichDocument({ ...work, altered: true, circuitsAltered: 3 }).count).toBe(3));
+});

@@ -1,0 +1,40 @@
+import type { EditionPack } from '../edition/pack';
+import type { Code } from '../job/outcome';
+
+type CodedObservation = {
+  readonly number: number;
+  readonly code: Code;
+  readonly item: string | null;
+  readonly livePartsAccessible: boolean;
+};
+
+export type Assessment = {
+  readonly outcome: 'satisfactory' | 'unsatisfactory';
+  readonly reasons: readonly string[];
+  /** Numbers of intake observations reported but left out of the outcome. */
+  readonly intakeOnly: readonly number[];
+};
+
+/**
+ * The overall assessment of a condition report: any C1, C2 or FI makes it unsatisfactory; C3 alone does not.
+ * Defects of the distributor's intake are reported but do not decide, unless live parts can be touched.
+ */
+export function assess(observations: readonly CodedObservation[], pack: EditionPack): Assessment {
+  const isIntake = (item: string | null) => item !== null && pack.itemRoles.intake.includes(item);
+  const deciding: CodedObservation[] = [];
+  const intakeOnly: number[] = [];
+  for (const observation of observations) {
+    if (observation.code === 'C3') continue;
+    if (isIntake(observation.item) && !observation.livePartsAccessible) intakeOnly.push(observation.number);
+    else deciding.push(observation);
+  }
+  const reasons = deciding.map((o) => `Observation ${o.number} is coded ${o.code}.`);
+  if (intakeOnly.length > 0) {
+    const list = intakeOnly.join(', ');
+    reasons.push(
+      `Observation ${list} concerns the distributor's intake with no live part to touch: reported, and left out of the outcome.`,
+    );
+  }
+  if (deciding.length === 0) reasons.unshift('No observation is coded C1, C2 or FI.');
+  return { outcome: deciding.length > 0 ? 'unsatisfactory' : 'satisfactory', reasons, intakeOnly };
+}

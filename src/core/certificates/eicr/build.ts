@@ -1,0 +1,118 @@
+import { type Firm } from '../../job/document-definition';
+import { documentOf } from '../../job/job';
+import { reportReasonWords } from '../../job/kinds/brief';
+import type { JobView } from '../../job/view';
+import { showDay } from '../../words/day';
+import { assess } from '../assessment';
+import { fact, printed } from '../fact';
+import { notInspected, scheduleOfInspections } from '../schedule-of-inspections';
+import { schedulesOfTests } from '../schedule-of-tests';
+import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
+import type { Report } from './model';
+
+/** The report a job makes as it stands, complete or not: a draft prints dashes where something is missing. */
+export function buildReport(view: JobView, firm: Firm): Report {
+  const { job, document, pack } = view;
+  const { client, site, brief } = job;
+  const inspection = scheduleOfInspections(view);
+  return {
+    version: 2,
+    kind: 'EICR',
+    edition: pack.title,
+    reference: job.opened?.body.reference ?? '',
+    replaces: replaced(view),
+    firm,
+    client: [
+      fact('Client', client.name),
+      fact('Address', client.address),
+      fact('Telephone', client.telephone),
+      fact('E-mail', client.email),
+    ],
+    site: [fact('Installation at', site.address), fact('Occupier', site.occupier), fact('Premises', site.premises)],
+    brief: [
+      fact('Reason for the report', brief.reason ? reportReasonWords[brief.reason] : null),
+      fact('Inspected', inspectedDays(view)),
+      fact('Extent covered', brief.extent),
+      fact('Estimated age', brief.estimatedAgeYears, ' years'),
+      fact('Additions or alterations', brief.alterations),
+      fact('Records available', brief.records),
+      fact('Previous report', brief.previousReport),
+      fact('Accessories opened', brief.samplingPercent, ' %'),
+    ],
+    limitations: job.limitations.map(({ sort, what, why, agreedWith }) => ({
+      sort: sort === 'agreed' ? 'Agreed' : 'Found on the day',
+      what,
+      why,
+      agreedWith: agreedWith || '—',
+    })),
+    notInspected: notInspected(inspection.flatMap((section) => section.items)),
+    assessment: assessmentOf(view),
+    summary: printed(document.summary),
+    comeBack: [
+      fact('Next inspection by', showDay(document.comeBack?.dueOn)),
+      fact('Because', document.comeBack?.reason),
+    ],
+    supply: supplyFacts(view),
+    earthing: earthingFacts(view),
+    mainSwitch: mainSwitchFacts(view),
+    observations: observationsOf(view),
+    inspection,
+    boards: schedulesOfTests(view),
+    instruments: [...job.instruments.values()].map(({ name, serial, calibratedOn }) => ({
+      name,
+      serial,
+      calibratedOn: showDay(calibratedOn),
+    })),
+    declarations: declarationsOf(view),
+  };
+}
+
+/** The assessment by the codes, or as the inspector decided against them. */
+export function assessmentOf({ job, document, pack }: JobView): Report['assessment'] {
+  const { outcome, reasons, intakeOnly } = assess(job.observations, pack);
+  return {
+    outcome: document.overruled?.outcome ?? outcome,
+    reasons: [...reasons],
+    intakeOnly: [...intakeOnly],
+    overruledBecause: document.overruled?.reason ?? null,
+  };
+}
+
+function replaced({ job, document }: JobView): Report['replaces'] {
+  const before = document.replaces ? documentOf(job, document.replaces) : undefined;
+  return before?.issued ? { number: before.issued.body.number, because: document.because ?? '—' } : null;
+}
+
+const declarationsOf = ({ document, definition }: JobView): Report['declarations'] =>
+  document.signatures
+    .filter(({ inForce }) => inForce)
+    .map(({ role, entry: { body, madeAt } }) => ({
+      role,
+      title: definition.roles.find((each) => each.role === role)?.title ?? role,
+      name: body.name,
+      position: body.position,
+      statement: body.statement,
+      signedAt: madeAt,
+    }));
+
+const observationsOf = ({ job }: JobView): Report['observations'] =>
+  job.observations.map((observation) => {
+    const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
+    const { number, code, what, where, why, codeReason, item, regulation } = observation;
+    return {
+      number,
+      code,
+      what,
+      where,
+      why: codeReason ? `${why} Coded ${code} because: ${codeReason}.` : why,
+      item: item ?? '—',
+      circuit: way ? `${way.number} ${way.description ?? ''}`.trim() : '—',
+      regulation: regulation || '—',
+    };
+  });
+
+function inspectedDays({ job }: JobView): string | null {
+  const { inspectedFrom: from, inspectedTo: to } = job.brief;
+  if (!from) return null;
+  return to && to !== from ? `${showDay(from)} to ${showDay(to)}` : showDay(from);
+}

@@ -1,0 +1,35 @@
+import { type DocumentDefinition } from '../../job/document-definition';
+import { outcomes } from '../../job/outcome';
+import { assessmentOf, buildReport } from './build';
+import { gapsOf } from './gaps';
+import { type Report, reportModel } from './model';
+
+/** Electrical Installation Condition Report: periodic inspection of what exists. */
+export const eicr: DocumentDefinition<Report> = {
+  kind: 'EICR',
+  title: 'Electrical Installation Condition Report',
+  stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review'],
+  schedule: (pack) => pack.inspectionEicr,
+  outcomes,
+  roles: [
+    {
+      role: 'inspector',
+      title: 'Inspected and tested by',
+      statement:
+        'I inspected and tested this installation with reasonable skill and care, within the extent and limitations stated, and this report is an accurate account of its condition on the day.',
+      by: null,
+      otherwise: 'An inspector signs here.',
+    },
+    {
+      role: 'authoriser',
+      title: 'Authorised by',
+      statement: 'I have reviewed this report and authorise it to be issued on behalf of the firm.',
+      by: 'supervisor',
+      otherwise: 'Only a supervisor authorises a report for the firm.',
+    },
+  ],
+  gaps: gapsOf,
+  assess: assessmentOf,
+  build: buildReport,
+  model: reportModel,
+};

@@ -1,0 +1,152 @@
+import * as z from 'zod';
+import { showCable, showDevice, showResidual } from '../installation/device-text';
+import { type Subject, keyOf, slotAt } from '../installation/slot';
+import { type Way, disconnectionSeconds, isSpare } from '../installation/way';
+import { governing } from '../job/governing';
+import { waysOf } from '../job/job';
+import type { SlotDefinition } from '../job/test-definition';
+import type { JobView } from '../job/view';
+import { toFixed } from '../quantity/exact';
+import { showValue } from '../quantity/reading-value';
+import { liveEarth } from '../tests/insulation/slots';
+import { insulationTestOf } from '../tests/insulation/test-voltage';
+import { limitFound, limitOfWay } from '../tests/loop/limit';
+import { zs } from '../tests/loop/slots';
+import { boardIpf } from '../tests/origin/slots';
+import { type Fact, fact, factSchema, printed } from './fact';
+import { shownAt } from './supply-facts';
+
+/** A column as printed: the width is its share of the sheet. */
+const columnSchema = z.object({
+  heading: z.string(),
+  width: z.number(),
+  align: z.enum(['left', 'right', 'center']),
+});
+
+/** One board's schedule of circuits and results: words and figures only. */
+export const boardSchema = z.object({
+  name: z.string(),
+  facts: z.array(factSchema),
+  columns: z.array(columnSchema),
+  rows: z.array(z.array(z.string())),
+  notes: z.array(z.string()),
+});
+export type BoardSchedule = z.infer<typeof boardSchema>;
+
+type Column = z.infer<typeof columnSchema> & {
+  readonly place: number;
+  /** What a spare way shows: its number and that it is spare. */
+  readonly spare?: (way: Way) => string;
+  readonly cell: (view: JobView, way: Way) => string;
+};
+
+const onWay = (way: Way): Subject => ({ of: 'way', id: way.id });
+const cableOf = (way: Way, part: 0 | 1): string => printed(showCable(way).split('/')[part]);
+
+const described: readonly Column[] = [
+  {
+    place: 0,
+    heading: 'No.',
+    width: 20,
+    align: 'right',
+    spare: (way) => String(way.number),
+    cell: (_, way) => String(way.number),
+  },
+  {
+    place: 1,
+    heading: 'Circuit',
+    width: 104,
+    align: 'left',
+    spare: () => 'Spare',
+    cell: (_, way) => printed(way.description),
+  },
+  { place: 2, heading: 'Pts', width: 22, align: 'right', cell: (_, way) => printed(way.points) },
+  { place: 3, heading: 'Ref. method', width: 34, align: 'center', cell: (_, way) => printed(way.referenceMethod) },
+  { place: 4, heading: 'Live mm²', width: 26, align: 'right', cell: (_, way) => cableOf(way, 0) },
+  { place: 5, heading: 'CPC mm²', width: 26, align: 'right', cell: (_, way) => cableOf(way, 1) },
+  {
+    place: 6,
+    heading: 'Off in s',
+    width: 24,
+    align: 'right',
+    cell: ({ pack, job: { supply } }, way) =>
+      way.deviceAmps && supply.earthing ? String(disconnectionSeconds(pack, way, supply.earthing)) : '—',
+  },
+  {
+    place: 7,
+    heading: 'Device BS (EN), type, A',
+    width: 52,
+    align: 'left',
+    cell: (_, way) => printed(showDevice(way)),
+  },
+  { place: 8, heading: 'kA', width: 20, align: 'right', cell: (_, way) => printed(way.breakingMark) },
+  { place: 9, heading: 'Max Zs Ω', width: 32, align: 'right', cell: maxZs },
+  { place: 9.5, heading: 'RCD mA, type', width: 32, align: 'left', cell: (_, way) => showResidual(way) || 'none' },
+  { place: 49, heading: 'IR at V', width: 26, align: 'right', cell: insulationVolts },
+];
+
+function maxZs(view: JobView, way: Way): string {
+  const override = view.job.limits.get(keyOf(slotAt(onWay(way), zs)));
+  if (override) return `${override.limit}*`;
+  const limit = limitOfWay(view, way, null);
+  return limitFound(limit) ? toFixed(limit.max, 2, 'half-up') : '—';
+}
+
+function insulationVolts(view: JobView, way: Way): string {
+  const reading = governing(view, onWay(way), liveEarth);
+  return reading ? String(reading.body.testVolts ?? insulationTestOf(view.pack, way).testVolts) : '—';
+}
+
+const measured = (definition: SlotDefinition & Required<Pick<SlotDefinition, 'paper'>>): Column => ({
+  ...definition.paper,
+  cell: (view, way) => {
+    if (definition.applies && !definition.applies(way)) return 'N/A';
+    const shown = shownAt(view, onWay(way), definition.measure);
+    return shown ?? (definition.due?.(view, onWay(way)) ? '—' : 'N/A');
+  },
+});
+
+const isPrinted = (each: SlotDefinition): each is SlotDefinition & Required<Pick<SlotDefinition, 'paper'>> =>
+  each.on === 'way' && each.paper !== undefined;
+
+/** Circuit details and test results of every board, as a schedule prints them. */
+export function schedulesOfTests(view: JobView): BoardSchedule[] {
+  const columns = [...described, ...view.tests.slots.filter(isPrinted).map(measured)].sort((a, b) => a.place - b.place);
+  return [...view.job.boards.values()].map((board) => {
+    const ways = waysOf(view.job, board.id);
+    const on: Subject = { of: 'board', id: board.id };
+    const facts: Fact[] = [
+      fact('Location', board.location),
+      fact('Supplied from', board.suppliedFrom),
+      fact('Device at its supply', board.supplyDevice),
+      fact('Assembly', board.assemblyStandard),
+      fact('Surge protection', board.surgeProtection),
+      fact('Zs', shownAt(view, on, zs), ' Ω'),
+      fact('Ipf', shownAt(view, on, boardIpf), ' kA'),
+    ];
+    return {
+      name: board.name ?? 'Board',
+      facts,
+      columns: columns.map(({ heading, width, align }) => ({ heading, width, align })),
+      rows: ways.map((way) =>
+        columns.map((column) => (isSpare(way) ? (column.spare?.(way) ?? '') : column.cell(view, way))),
+      ),
+      notes: ways.flatMap((way) => notesOf(view, way)),
+    };
+  });
+}
+
+/** Reasons and overridden limits that stand behind marks in a row. */
+function notesOf(view: JobView, way: Way): string[] {
+  const on = onWay(way);
+  const notes = view.tests.slots.filter(isPrinted).flatMap((definition) => {
+    const reading = governing(view, on, definition.measure);
+    return reading?.body.reason
+      ? [`Way ${way.number}, ${definition.name}: ${showValue(reading.body.value)}, ${reading.body.reason}.`]
+      : [];
+  });
+  const override = view.job.limits.get(keyOf(slotAt(on, zs)));
+  return override
+    ? [...notes, `Way ${way.number}: Zs limit of ${override.limit} Ω set by the inspector: ${override.reason}.`]
+    : notes;
+}

@@ -1,0 +1,21 @@
+import type { EditionPack } from '../pack';
+
+const practice = (value: string, source: string) => ({ value, source, confidence: 'practice' }) as const;
+
+/** Figures of practice by which a reading is believed or asked about: no limits of the standard. */
+export const tolerances: EditionPack['tolerances'] = {
+  assemblyKiloamps: practice('16', 'conditional rating of a consumer unit to BS EN 61439-3'),
+  declaredKiloamps: practice('16', "distributor's usual declared maximum, single-phase service"),
+  faultCurrentShareLeast: practice('0.5', 'of U0 ÷ Ze: below it the two were not taken on one path'),
+  faultCurrentShareMost: practice('4', 'of U0 ÷ Ze: bonding in parallel raises the current'),
+  electrodeStableOhms: practice('200', '411.5.3 note: above it an electrode may not be stable'),
+  radialOhms: practice('0.05', 'contacts and terminals of a short circuit'),
+  radialShare: practice('0.25', 'lengths are estimated to about a quarter'),
+  bondingJointOhms: practice('0.02', 'clamp and joints of a bonding conductor'),
+  bondingShare: practice('0.25', 'lengths are estimated to about a quarter'),
+  bondingParallelShare: practice('0.8', 'below it of the copper, another path is there'),
+  bondingParallelOhms: practice('0.01', 'last digit of the ohmmeter'),
+  loopOhms: practice('0.1', 'accuracy of a loop test, no-trip'),
+  loopShare: practice('0.1', 'accuracy of a loop test'),
+  ringCableShare: practice('0.08', 'half-way between the ratios of neighbouring cables'),
+};

@@ -1,0 +1,31 @@
+import type { Streamed } from '../ledger/stream';
+import type { Defaults } from './kinds/defaults';
+import type { FirmInstrument } from './kinds/instrument';
+import type { Particulars } from './kinds/particulars';
+import type { Invitation, Person } from './kinds/person';
+
+/** A firm as it stands: the fold of its own stream. */
+export type FirmState = Streamed & {
+  readonly particulars: Particulars;
+  readonly defaults: Defaults;
+  readonly instruments: ReadonlyMap<string, FirmInstrument>;
+  readonly people: ReadonlyMap<string, Person>;
+  readonly invitations: ReadonlyMap<string, Invitation>;
+};
+
+/** A firm of which nothing is known. */
+export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
+  particulars: {},
+  defaults: {},
+  instruments: new Map(),
+  people: new Map(),
+  invitations: new Map(),
+});
+
+/** Instruments in use: what may be brought to a job. */
+export const instrumentsInUse = (firm: FirmState): FirmInstrument[] =>
+  [...firm.instruments.values()].filter(({ retired }) => retired === null);
+
+/** People who may sign in. */
+export const peopleWithAccess = (firm: FirmState): Person[] =>
+  [...firm.people.values()].filter(({ ended }) => ended === null);

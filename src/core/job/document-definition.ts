@@ -1,0 +1,86 @@
+import type { z } from 'zod';
+import type { EditionPack } from '../edition/pack';
+import type { InspectionItem } from '../edition/rows';
+import type { Place } from '../installation/place';
+import type { Role } from '../ledger/actor';
+import type { Job } from './job';
+import type { JobDocument } from './kinds/document';
+import type { Outcome } from './outcome';
+import type { Verdicts } from './verdicts';
+import type { JobView } from './view';
+
+export const stages = [
+  'brief',
+  'origin',
+  'isolation',
+  'inspection',
+  'tests',
+  'circuits',
+  'observations',
+  'review',
+] as const;
+export type Stage = (typeof stages)[number];
+
+/** Something a document still lacks (`missing`, nothing can be signed before it) or that deserves a look (`query`). */
+export type Gap = {
+  readonly stage: Stage;
+  readonly severity: 'missing' | 'query';
+  readonly what: string;
+  readonly place: Place;
+};
+
+export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
+
+/** Somebody who signs a document, and the words they sign. */
+type SigningRole = {
+  readonly role: string;
+  readonly title: string;
+  readonly statement: string;
+  /** The role of the firm it takes; anyone who inspects where none is named. */
+  readonly by: Role | null;
+  /** What is said to somebody who may not. */
+  readonly otherwise: string;
+};
+
+/** The firm's own particulars, as a document carries them. */
+export type Firm = {
+  readonly name: string;
+  readonly address: string;
+  readonly telephone: string;
+  readonly email: string;
+  /** A JPEG picture as a data URL; empty for none. */
+  readonly logo: string;
+};
+
+/** A stored model is parsed: its version is named in it, and an older one is carried up. */
+export type ModelSchema<Model> = { readonly read: (stored: unknown) => Model; readonly schema: z.ZodType<Model> };
+
+/** How grave what was found is as a whole, and why. */
+export type Assessed = {
+  readonly outcome: 'satisfactory' | 'unsatisfactory';
+  readonly reasons: readonly string[];
+  readonly overruledBecause: string | null;
+};
+
+/** A kind of document: one folder, one layout, one line in the catalogue. */
+export type DocumentDefinition<Model = unknown> = {
+  readonly kind: string;
+  readonly title: string;
+  readonly stages: readonly Stage[];
+  readonly schedule: (pack: EditionPack) => readonly InspectionItem[];
+  /** What an item of its schedule may come to. */
+  readonly outcomes: readonly Outcome[];
+  readonly roles: readonly SigningRole[];
+  readonly gaps: (view: JobView, verdicts?: Verdicts) => Gap[];
+  /** For a document that assesses the whole; null for one that does not. */
+  readonly assess: ((view: JobView) => Assessed) | null;
+  readonly build: (view: JobView, firm: Firm) => Model;
+  readonly model: ModelSchema<Model>;
+};
+
+/** The documents there are, and how a view of a job for one of them is made. */
+export type DocumentList = {
+  readonly all: readonly DocumentDefinition[];
+  readonly of: (kind: string) => DocumentDefinition | undefined;
+  readonly view: (job: Job, document: JobDocument) => JobView;
+};

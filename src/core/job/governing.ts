@@ -1,0 +1,85 @@
+import { type Measure, type Slot, type SlotKey, type Subject, keyOf, slotAt, slotKey } from '../installation/slot';
+import type { Recorded } from '../ledger/entry';
+import { compare, exact } from '../quantity/exact';
+import type { ReadingValue } from '../quantity/reading-value';
+import { type Reading, pointsOf, standing } from './job';
+import type { ReadingTaken } from './kinds/reading';
+import type { SlotDefinition } from './test-definition';
+import type { Readings } from './view';
+
+type Taken = Recorded<ReadingTaken>;
+
+/**
+ * The reading that counts where several stand on one slot: the highest, the lowest or the latest as the test says.
+ * An open or over-range value is above every figure; a figure counts before a mark for one not taken. What was read at
+ * the points of a way, or pair by pair, counts with the way's own.
+ */
+export function governing(at: Readings, on: Subject, measured: Measure): Taken | null {
+  return governingOf(at, slotAt(on, measured));
+}
+
+export function governingOf(at: Readings, slot: Slot): Taken | null {
+  const definition = at.tests.of(slot);
+  const own = standing(at.job.readings.get(keyOf(slot)));
+  if (!definition) return own.at(-1) ?? null;
+  const parts = at.tests.partsOf(definition);
+  const readings = parts.length === 0 ? own : [...own, ...partReadings(at, slot, parts)];
+  const rule = definition.governs;
+  if (rule === 'latest') {
+    const wrong = parts.length > 0 ? readings.findLast((reading) => reading.body.value.is === 'reversed') : undefined;
+    return wrong ?? own.at(-1) ?? readings.at(-1) ?? null;
+  }
+  return worstOf(readings, rule === 'highest' ? 1 : -1);
+}
+
+/** The value that governs a slot, or null while nothing stands there. */
+export const valueAt = (at: Readings, on: Subject, measured: Measure): ReadingValue | null =>
+  governing(at, on, measured)?.body.value ?? null;
+
+const worstOf = (readings: readonly Taken[], sign: 1 | -1): Taken | null =>
+  readings.reduce<Taken | null>(
+    (worst, reading) => (!worst || compareValues(reading.body.value, worst.body.value, sign) >= 0 ? reading : worst),
+    null,
+  );
+
+/** The reading at a point or of one pair that would still govern over a value given for the whole; null where none would. */
+export function outranking(at: Readings, slot: Slot, value: ReadingValue): Taken | null {
+  const definition = at.tests.of(slot);
+  if (!definition) return null;
+  const parts = partReadings(at, slot, at.tests.partsOf(definition));
+  const rule = definition.governs;
+  if (rule === 'latest')
+    return parts.find((reading) => reading.body.value.is === 'reversed' && value.is !== 'reversed') ?? null;
+  const sign = rule === 'highest' ? 1 : -1;
+  const worst = worstOf(parts, sign);
+  return worst && compareValues(worst.body.value, value, sign) > 0 ? worst : null;
+}
+
+/** Readings of the parts of a circuit's slot, on the same phase. */
+function partReadings({ job }: Readings, { on, phase }: Slot, parts: readonly SlotDefinition[]): Taken[] {
+  if (on.of !== 'way') return [];
+  const readings: Reading[] = [];
+  for (const part of parts) {
+    const measured = phase ? { ...part.measure, phase } : part.measure;
+    const keys: SlotKey[] =
+      part.on === 'way'
+        ? [slotKey(on, measured)]
+        : pointsOf(job, on.id).map((point) => slotKey({ of: 'point', id: point.id }, measured));
+    for (const key of keys) readings.push(...(job.readings.get(key) ?? []));
+  }
+  return standing(readings);
+}
+
+function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {
+  if (a.is === 'not-taken' || b.is === 'not-taken') return Number(b.is === 'not-taken') - Number(a.is === 'not-taken');
+  return sign * (rank(a) - rank(b) || figures(a, b));
+}
+
+const rank = (value: ReadingValue): number => (value.is === 'open' ? 2 : value.is === 'over' ? 1 : 0);
+
+const textOf = (value: ReadingValue): string =>
+  value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : value.is === 'unstable' ? value.high : '0';
+
+// Rounding to a double keeps the order, so only figures that round to the same one need the exact comparison.
+const figures = (a: ReadingValue, b: ReadingValue): number =>
+  Number(textOf(a)) - Number(textOf(b)) || compare(exact(textOf(a)), exact(textOf(b)));

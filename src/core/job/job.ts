@@ -1,0 +1,117 @@
+import type { Board } from '../installation/board';
+import type { Point } from '../installation/point';
+import type { SlotKey, Subject } from '../installation/slot';
+import type { Supply } from '../installation/supply';
+import type { Way } from '../installation/way';
+import type { Recorded } from '../ledger/entry';
+import type { Streamed } from '../ledger/stream';
+import type { Strike } from '../ledger/strike';
+import type { BriefFields } from './kinds/brief';
+import type { ClientFields } from './kinds/client';
+import type { JobDocument } from './kinds/document';
+import type { InstrumentBrought } from './kinds/instrument';
+import type { IsolationRecord } from './kinds/isolation';
+import type { JobOpened } from './kinds/opened';
+import type { LimitOverridden } from './kinds/limit';
+import type { Limitation } from './kinds/limitation';
+import type { Link } from './kinds/link';
+import type { Observation } from './kinds/observation';
+import type { ReadingTaken } from './kinds/reading';
+import type { Repair } from './kinds/repair';
+import type { SiteFields } from './kinds/site';
+
+/** A reading with its strike, if it was struck: struck readings stay beside the one that stands. */
+export type Reading = { readonly entry: Recorded<ReadingTaken>; readonly struck: Strike | null };
+
+/** A job as it stands: the fold of its entries and nothing else. */
+export type Job = Streamed & {
+  readonly opened: Recorded<JobOpened> | null;
+  /** The documents it is to yield, in the order they were begun. */
+  readonly documents: readonly JobDocument[];
+  readonly client: ClientFields;
+  readonly site: SiteFields;
+  readonly brief: BriefFields;
+  readonly instruments: ReadonlyMap<string, InstrumentBrought>;
+  readonly supply: Supply;
+  readonly boards: ReadonlyMap<string, Board>;
+  /** In the order of board and way number. */
+  readonly ways: ReadonlyMap<string, Way>;
+  readonly points: ReadonlyMap<string, Point>;
+  readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
+  readonly isolations: readonly IsolationRecord[];
+  readonly links: readonly Link[];
+  readonly repairs: readonly Repair[];
+  readonly limitations: readonly Limitation[];
+  readonly observations: readonly Observation[];
+  readonly limits: ReadonlyMap<SlotKey, LimitOverridden>;
+};
+
+/** A job in which nothing has happened. */
+export const blankJob = (): Omit<Job, keyof Streamed> => ({
+  opened: null,
+  documents: [],
+  client: {},
+  site: {},
+  brief: {},
+  instruments: new Map(),
+  supply: {},
+  boards: new Map(),
+  ways: new Map(),
+  points: new Map(),
+  readings: new Map(),
+  isolations: [],
+  links: [],
+  repairs: [],
+  limitations: [],
+  observations: [],
+  limits: new Map(),
+});
+
+export const waysOf = (job: Job, boardId: string): Way[] =>
+  [...job.ways.values()].filter((way) => way.boardId === boardId);
+
+/** The way a reading concerns: its own, or its point's. */
+export const wayOfSubject = (job: Job, on: Subject): Way | undefined =>
+  on.of === 'way'
+    ? job.ways.get(on.id)
+    : on.of === 'point'
+      ? job.ways.get(job.points.get(on.id)?.wayId ?? '')
+      : undefined;
+
+/** A way's points in their order along the cable. */
+export function pointsOf(job: Job, wayId: string): readonly Point[] {
+  let byWay = pointsByWay.get(job.points);
+  if (!byWay) {
+    byWay = new Map();
+    for (const point of [...job.points.values()].filter((each) => !each.unplaced).sort((a, b) => a.order - b.order))
+      byWay.set(point.wayId, [...(byWay.get(point.wayId) ?? []), point]);
+    pointsByWay.set(job.points, byWay);
+  }
+  return byWay.get(wayId) ?? [];
+}
+const pointsByWay = new WeakMap<Job['points'], Map<string, Point[]>>();
+
+/** Points that answered on no circuit so far. */
+export const unplacedPoints = (job: Job): Point[] => [...job.points.values()].filter((point) => point.unplaced);
+
+/** Readings that were not struck, oldest first. */
+export const standing = (readings: readonly Reading[] | undefined): Recorded<ReadingTaken>[] =>
+  (readings ?? []).filter((reading) => !reading.struck).map((reading) => reading.entry);
+
+/** A document of the job by its id; the first one begun where none is named. */
+export const documentOf = (job: Pick<Job, 'documents'>, documentId: string | null): JobDocument | undefined =>
+  documentId === null ? job.documents[0] : job.documents.find((document) => document.id === documentId);
+
+/** The document being worked on: the first not issued, else the last that was. */
+export const currentDocument = (job: Job): JobDocument | undefined =>
+  job.documents.find((document) => !document.issued) ?? job.documents.at(-1);
+
+/** The entry that added a board, way or point: what is struck to take it away again. */
+export const entryThatAdded = (
+  job: Job,
+  kind: 'board.added' | 'way.added' | 'point.added',
+  id: string,
+): Recorded | undefined =>
+  [...job.entries.values()].find(
+    (entry) => entry.kind === kind && !job.strikes.has(entry.id) && Object.values(entry.body as object)[0] === id,
+  );

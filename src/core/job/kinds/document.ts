@@ -1,0 +1,206 @@
+import * as z from 'zod';
+import { editionIds } from '../../edition/pack';
+import { line, paragraph } from '../../installation/text';
+import type { Recorded } from '../../ledger/entry';
+import type { InMaking, Version } from '../../ledger/kind';
+import type { Job } from '../job';
+import { jobKind } from '../kind';
+import type { ItemMarked } from './item';
+
+const documentBegun = z.object({
+  documentId: z.uuid(),
+  kind: z.string().min(1).max(12),
+  edition: z.enum(editionIds),
+  /** What of the job it is about, where not all of it. */
+  covers: paragraph.nullable(),
+  /** Why this kind, or why it is issued anew. */
+  because: line.nullable(),
+  /** The issued document it puts right. */
+  replaces: z.uuid().nullable(),
+});
+export type DocumentBegun = z.infer<typeof documentBegun>;
+
+const declarationSigned = z.object({
+  /** Null in jobs of the first floor: their one document. */
+  documentId: z.uuid().nullable(),
+  role: line.min(1),
+  name: line.min(1),
+  position: line,
+  statement: paragraph.min(1),
+});
+type DeclarationSigned = z.infer<typeof declarationSigned>;
+
+const documentIssued = z.object({
+  documentId: z.uuid().nullable(),
+  /** The stored document with its seal. */
+  issueId: z.uuid(),
+  number: line,
+  documentHash: z.string().length(64),
+});
+type DocumentIssued = z.infer<typeof documentIssued>;
+
+type Signature = {
+  readonly role: string;
+  readonly entry: Recorded<DeclarationSigned>;
+  /** False once anything was recorded after it: a signature covers what stood when it was made. */
+  readonly inForce: boolean;
+};
+
+/** A document in the making, or issued: what is said in it rather than of the installation. */
+export type JobDocument = {
+  readonly id: string;
+  readonly kind: string;
+  readonly edition: DocumentBegun['edition'];
+  readonly covers: string | null;
+  readonly because: string | null;
+  readonly replaces: string | null;
+  readonly begunAt: string;
+  readonly items: ReadonlyMap<string, Recorded<ItemMarked>>;
+  readonly summary: string | null;
+  readonly comeBack: { readonly dueOn: string; readonly reason: string } | null;
+  readonly overruled: { readonly outcome: 'satisfactory' | 'unsatisfactory'; readonly reason: string } | null;
+  readonly signatures: readonly Signature[];
+  readonly issued: Recorded<DocumentIssued> | null;
+};
+
+type Documents = Pick<InMaking<Job>, 'documents'>;
+
+/** Begins a document; one that puts another right begins with what that one said. */
+export function beginDocument(job: Documents, body: DocumentBegun, begunAt: string): void {
+  const { documentId, kind, edition, covers, because, replaces } = body;
+  const before = job.documents.find((document) => document.id === replaces);
+  job.documents.push({
+    id: documentId,
+    kind,
+    edition,
+    covers: covers ?? before?.covers ?? null,
+    because,
+    replaces,
+    begunAt,
+    items: before?.items ?? new Map(),
+    summary: before?.summary ?? null,
+    comeBack: before?.comeBack ?? null,
+    overruled: before?.overruled ?? null,
+    signatures: [],
+    issued: null,
+  });
+}
+
+/** Changes one document of a job: the one named, or the first. */
+export function changeDocument(
+  job: Documents,
+  documentId: string | null,
+  change: (document: JobDocument) => Partial<JobDocument>,
+): void {
+  const at = documentId === null ? 0 : job.documents.findIndex((document) => document.id === documentId);
+  const document = job.documents[at];
+  if (document) job.documents[at] = { ...document, ...change(document) };
+}
+
+/** Why nothing more can be said in a document: it is not there, or sealed. */
+export function whyNotIn(job: Job, documentId: string | null): string | null {
+  const document = documentId === null ? job.documents[0] : job.documents.find(({ id }) => id === documentId);
+  if (!document) return 'There is no such document in this job.';
+  return document.issued ? `${document.issued.body.number} is sealed. Put an error right by a new issue.` : null;
+}
+
+/** A body from before a job could yield several documents. */
+export const ofTheFirst: Version = {
+  name: 'says of which document',
+  upcast: (body) => ({ documentId: null, ...((body ?? {}) as object) }),
+};
+
+export const begun = jobKind({
+  body: documentBegun,
+  touches: ['documents'],
+  office: true,
+  paper: true,
+  apply: (job, entry) => beginDocument(job, entry.body, entry.madeAt),
+  admit(job, { documentId, kind, replaces }, { lists }) {
+    if (job.documents.some((document) => document.id === documentId)) return 'That document is begun already.';
+    if (!lists.documents.of(kind)) return `There is no document ${kind}.`;
+    if (replaces === null) return null;
+    const before = job.documents.find((document) => document.id === replaces);
+    if (!before?.issued) return 'Only an issued document is put right by a new issue.';
+    if (before.kind !== kind) return `A new issue of ${before.issued.body.number} is of its kind, ${before.kind}.`;
+    return job.documents.some((document) => document.replaces === replaces)
+      ? 'A new issue of that document is begun already.'
+      : null;
+  },
+  strike: (job, entry) =>
+    job.documents.find((document) => document.id === entry.body.documentId)?.issued
+      ? 'This document is issued: it cannot be struck.'
+      : null,
+});
+
+export const signed = jobKind({
+  body: declarationSigned,
+  versions: [ofTheFirst],
+  touches: ['documents'],
+  ownAct: true,
+  paper: true,
+  apply: (job, entry) =>
+    changeDocument(job, entry.body.documentId, ({ signatures }) => ({
+      signatures: [
+        ...signatures.filter((signature) => signature.role !== entry.body.role),
+        { role: entry.body.role, entry, inForce: true },
+      ],
+    })),
+  admit(job, { documentId, role, name, position, statement }, { actor, lists }) {
+    if (actor.name !== undefined && (name !== actor.name.trim() || position !== (actor.position ?? '').trim()))
+      return 'A signature carries the name and position of whoever signs.';
+    const wrong = whyNotIn(job, documentId);
+    const document = documentId === null ? job.documents[0] : job.documents.find(({ id }) => id === documentId);
+    if (wrong || !document) return wrong;
+    const definition = lists.documents.of(document.kind);
+    const signs = definition?.roles.find((each) => each.role === role);
+    if (!definition || !signs) return `Nobody signs a ${document.kind} as ${role}.`;
+    if (statement !== signs.statement) return 'A signature is under the words of its declaration.';
+    if (signs.by && !actor.roles.includes(signs.by)) return signs.otherwise;
+    const missing = definition.gaps(lists.documents.view(job, document)).filter((gap) => gap.severity === 'missing');
+    return missing[0] ? `Not signed: ${missing.length} missing, first “${missing[0].what}”.` : null;
+  },
+  strike: (job, entry, actor) =>
+    whyNotIn(job, entry.body.documentId) ??
+    (entry.madeBy === actor.id ? null : 'Only the person who signed takes a signature back.'),
+});
+
+export const issued = jobKind({
+  body: documentIssued,
+  versions: [
+    {
+      name: 'tells the document from its stored issue',
+      upcast: (body) => {
+        const { documentId, ...rest } = (body ?? {}) as Record<string, unknown>;
+        return { documentId: null, issueId: documentId, ...rest };
+      },
+    },
+  ],
+  touches: ['documents'],
+  ownAct: true,
+  paper: true,
+  apply: (job, entry) => changeDocument(job, entry.body.documentId, () => ({ issued: entry })),
+  admit(job, { documentId }, { lists }) {
+    const wrong = whyNotIn(job, documentId);
+    const document = documentId === null ? job.documents[0] : job.documents.find(({ id }) => id === documentId);
+    if (wrong || !document) return wrong;
+    const unsigned = lists.documents
+      .of(document.kind)
+      ?.roles.find(
+        ({ role }) => !document.signatures.some((signature) => signature.role === role && signature.inForce),
+      );
+    return unsigned ? `Not issued: the ${unsigned.role} has not signed what stands now.` : null;
+  },
+  strike: () => 'This entry cannot be struck.',
+});
+
+/** Anything recorded after a signature puts it out of force, until its document is sealed. */
+export function undoSignatures(job: Documents): void {
+  const lapses = (document: JobDocument) => !document.issued && document.signatures.some(({ inForce }) => inForce);
+  if (!job.documents.some(lapses)) return;
+  job.documents = job.documents.map((document) =>
+    lapses(document)
+      ? { ...document, signatures: document.signatures.map((signature) => ({ ...signature, inForce: false })) }
+      : document,
+  );
+}

@@ -1,0 +1,18 @@
+import * as z from 'zod';
+import { day, line } from '../../installation/text';
+import { jobKind } from '../kind';
+
+const instrumentBrought = z.object({
+  instrumentId: z.uuid(),
+  name: line,
+  serial: line,
+  calibratedOn: day.nullable(),
+});
+export type InstrumentBrought = z.infer<typeof instrumentBrought>;
+
+/** An instrument used on this job, as it was then. */
+export const brought = jobKind({
+  body: instrumentBrought,
+  touches: ['instruments'],
+  apply: (job, entry) => void job.instruments.set(entry.body.instrumentId, entry.body),
+});

@@ -1,0 +1,88 @@
+import * as z from 'zod';
+import { subject } from '../../installation/slot';
+import { line } from '../../installation/text';
+import type { Job } from '../job';
+import { jobKind } from '../kind';
+
+const isolationId = z.uuid();
+
+export const isolationBegun = z.object({
+  isolationId,
+  scope: subject,
+  permission: line.min(1),
+  told: line.nullable(),
+  device: line.min(1),
+  lockable: z.boolean(),
+  doublePole: z.boolean(),
+  lock: line.nullable(),
+  notice: z.boolean(),
+  indicatorId: z.uuid().nullable(),
+  provingUnit: line.min(1),
+  phases: z.enum(['single', 'three']),
+});
+const isolationRead = z.object({
+  isolationId,
+  step: z.enum(['prove', 'test', 're-prove']),
+  pair: line.nullable(),
+  place: line.nullable(),
+  volts: z.number().min(0).max(1000),
+});
+const isolationEnded = z.object({
+  isolationId,
+  why: z.enum(['restored', 'left site', 'long break', 'covers back on', 'other']),
+  note: line.nullable(),
+});
+export type IsolationBegun = z.infer<typeof isolationBegun>;
+export type IsolationRead = z.infer<typeof isolationRead>;
+type IsolationEnded = z.infer<typeof isolationEnded>;
+
+export type IsolationRecord = {
+  readonly begun: IsolationBegun;
+  readonly begunAt: string;
+  readonly reads: readonly (IsolationRead & { readonly at: string })[];
+  readonly ended: (IsolationEnded & { readonly at: string }) | null;
+};
+
+const recordOf = (job: Job, id: string) => job.isolations.find(({ begun }) => begun.isolationId === id);
+
+function whyNotOpen(job: Job, id: string): string | null {
+  const record = recordOf(job, id);
+  if (!record) return 'There is no such isolation record.';
+  return record.ended ? 'That isolation has ended. Begin the procedure anew.' : null;
+}
+
+const changed = (
+  records: readonly IsolationRecord[],
+  id: string,
+  change: Partial<IsolationRecord> | ((record: IsolationRecord) => Partial<IsolationRecord>),
+) =>
+  records.map((record) =>
+    record.begun.isolationId === id
+      ? { ...record, ...(typeof change === 'function' ? change(record) : change) }
+      : record,
+  );
+
+export const isolationBegins = jobKind({
+  body: isolationBegun,
+  touches: ['isolations'],
+  apply: (job, entry) => void job.isolations.push({ begun: entry.body, begunAt: entry.madeAt, reads: [], ended: null }),
+  admit: (job, body) => (recordOf(job, body.isolationId) ? 'That isolation record is there already.' : null),
+});
+
+export const isolationReads = jobKind({
+  body: isolationRead,
+  apply(job, { body, madeAt }) {
+    job.isolations = changed(job.isolations, body.isolationId, ({ reads }) => ({
+      reads: [...reads, { ...body, at: madeAt }],
+    }));
+  },
+  admit: (job, body) => whyNotOpen(job, body.isolationId),
+});
+
+export const isolationEnds = jobKind({
+  body: isolationEnded,
+  apply(job, { body, madeAt }) {
+    job.isolations = changed(job.isolations, body.isolationId, { ended: { ...body, at: madeAt } });
+  },
+  admit: (job, body) => whyNotOpen(job, body.isolationId),
+});

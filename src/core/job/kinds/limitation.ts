@@ -1,0 +1,25 @@
+import * as z from 'zod';
+import { line, paragraph } from '../../installation/text';
+import { jobKind } from '../kind';
+
+export const limitationSorts = ['agreed', 'operational'] as const;
+const limitationNoted = z.object({
+  limitationId: z.uuid(),
+  sort: z.enum(limitationSorts),
+  what: paragraph.min(1),
+  why: paragraph.min(1),
+  agreedWith: line.nullable(),
+});
+export type Limitation = z.infer<typeof limitationNoted> & { readonly entryId: string };
+
+/** What could not be inspected or tested, and why: agreed beforehand, or found on the day. */
+export const limited = jobKind({
+  body: limitationNoted,
+  touches: ['limitations'],
+  apply(job, entry) {
+    const at = job.limitations.findIndex((each) => each.limitationId === entry.body.limitationId);
+    const limitation = { ...entry.body, entryId: entry.id };
+    if (at < 0) job.limitations.push(limitation);
+    else job.limitations[at] = limitation;
+  },
+});

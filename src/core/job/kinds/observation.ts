@@ -1,0 +1,48 @@
+import * as z from 'zod';
+import { line, paragraph } from '../../installation/text';
+import { jobKind } from '../kind';
+import { codes } from '../outcome';
+import { whyNoWay } from './way';
+
+export const observationFields = z.object({
+  what: paragraph,
+  where: line,
+  why: paragraph,
+  code: z.enum(codes),
+  item: line.nullable(),
+  wayId: z.uuid().nullable(),
+  regulation: line.nullable(),
+  livePartsAccessible: z.boolean(),
+  /** Why the inspector's code is not the one proposed; null where it is, or where none was. */
+  codeReason: line.nullable(),
+});
+export type ObservationFields = z.infer<typeof observationFields>;
+export type Observation = ObservationFields & {
+  readonly id: string;
+  readonly number: number;
+  readonly entryId: string;
+};
+
+/** A defect: what, where, why it matters, and how grave. */
+export const noted = jobKind({
+  body: z.object({ observationId: z.uuid(), fields: observationFields }),
+  versions: [
+    {
+      name: 'a changed proposal keeps its reason',
+      upcast: (body) => {
+        const { fields, ...rest } = (body ?? {}) as { fields?: object };
+        return { ...rest, fields: { codeReason: null, ...fields } };
+      },
+    },
+  ],
+  touches: ['observations'],
+  apply(job, entry) {
+    const { observationId, fields } = entry.body;
+    const at = job.observations.findIndex((each) => each.id === observationId);
+    const number = at < 0 ? job.observations.length + 1 : at + 1;
+    const observation = { ...fields, id: observationId, number, entryId: entry.id };
+    if (at < 0) job.observations.push(observation);
+    else job.observations[at] = observation;
+  },
+  admit: (job, body) => (body.fields.wayId === null ? null : whyNoWay(job, body.fields.wayId)),
+});

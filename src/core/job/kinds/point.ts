@@ -1,0 +1,58 @@
+import * as z from 'zod';
+import { pointFields } from '../../installation/point';
+import { unchanged } from '../../ledger/kind';
+import type { Job } from '../job';
+import { jobKind } from '../kind';
+import { whyNoWay } from './way';
+
+const pointId = z.uuid();
+
+export const whyNoPoint = (job: Job, id: string): string | null =>
+  job.points.has(id) ? null : 'There is no such point in this job.';
+
+export const pointAdded = jobKind({
+  body: z.object({ pointId, wayId: z.uuid(), fields: pointFields }),
+  versions: [
+    {
+      name: 'says how it is switched, and whether its circuit is known',
+      upcast: (body) => {
+        const { fields, ...rest } = (body ?? {}) as { fields?: object };
+        return { ...rest, fields: { switching: 'none', unplaced: false, ...fields } };
+      },
+    },
+  ],
+  touches: ['points'],
+  apply(job, { body }) {
+    job.points.set(body.pointId, { id: body.pointId, wayId: body.wayId, ...body.fields });
+  },
+  admit: (job, body) => (job.points.has(body.pointId) ? 'That point is there already.' : whyNoWay(job, body.wayId)),
+  strike(job, { body }) {
+    const used = [...job.readings.values()]
+      .flat()
+      .some(
+        ({ entry, struck }) => !struck && entry.body.slot.on.of === 'point' && entry.body.slot.on.id === body.pointId,
+      );
+    return used ? 'Readings stand on this point. Strike those first, or move it.' : null;
+  },
+});
+
+export const pointDescribed = jobKind({
+  body: z.object({ pointId, fields: pointFields.partial() }),
+  versions: [unchanged('may say how it is switched')],
+  touches: ['points'],
+  apply(job, { body }) {
+    const point = job.points.get(body.pointId);
+    if (point) job.points.set(point.id, { ...point, ...body.fields });
+  },
+  admit: (job, body) => whyNoPoint(job, body.pointId),
+});
+
+export const pointMoved = jobKind({
+  body: z.object({ pointId, wayId: z.uuid(), order: z.number().int().min(1).max(500) }),
+  touches: ['points'],
+  apply(job, { body }) {
+    const point = job.points.get(body.pointId);
+    if (point) job.points.set(point.id, { ...point, wayId: body.wayId, order: body.order, unplaced: false });
+  },
+  admit: (job, body) => whyNoPoint(job, body.pointId) ?? whyNoWay(job, body.wayId),
+});

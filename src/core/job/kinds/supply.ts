@@ -1,0 +1,12 @@
+import { supplyFields } from '../../installation/supply';
+import { unchanged } from '../../ledger/kind';
+import { jobKind } from '../kind';
+
+/** The supply, means of earthing, bonding and main switch, as seen or told. */
+export const supplyDescribed = jobKind({
+  body: supplyFields.partial(),
+  versions: [unchanged('may say how far conductors run')],
+  apply(job, entry) {
+    job.supply = { ...job.supply, ...entry.body };
+  },
+});

@@ -1,0 +1,55 @@
+import { type Slot, type SlotKey, keyOf, slotAt } from '../installation/slot';
+import { type Judgement, unjudged, unstable } from '../words/judgement';
+import { governingOf } from './governing';
+import { wayOfSubject } from './job';
+import type { Obtained } from './test-definition';
+import type { JobView } from './view';
+
+export type Verdicts = ReadonlyMap<SlotKey, { readonly slot: Slot; readonly judgement: Judgement }>;
+
+/** Judges a value as if it stood on a slot: what a person sees while typing, and what the paper goes by. */
+export function judgeValue(view: JobView, slot: Slot, obtained: Obtained): Judgement {
+  const definition = view.tests.of(slot);
+  if (!definition) return unjudged('no-such-test', view.tests.whyNot(slot));
+  const threePhase = view.job.supply.liveConductors === 'three-phase';
+  if (threePhase && !definition.dead && !slot.phase)
+    return unjudged(
+      'three-phase.not-judged',
+      'A three-phase supply is judged phase by phase, and this reading says no phase.',
+      { rule: 'three-phase.by-hand' },
+    );
+  const judgement = definition.judge(view, slot, obtained);
+  return obtained.value.is === 'unstable' ? unstable(judgement, obtained.value) : judgement;
+}
+
+/** Judges the governing reading of one slot in the light of the whole job; null while nothing stands there. */
+function judgeSlot(view: JobView, slot: Slot): Judgement | null {
+  const entry = governingOf(view, slot);
+  if (!entry) return null;
+  const { value, how, testVolts } = entry.body;
+  return judgeValue(view, slot, { value, how, testVolts });
+}
+
+/** Every slot that holds a standing reading, judged; with the whole of each circuit that was read part by part. */
+export function judgeJob(view: JobView): Verdicts {
+  const verdicts = new Map<SlotKey, { slot: Slot; judgement: Judgement }>();
+  const add = (slot: Slot) => {
+    const key = keyOf(slot);
+    if (verdicts.has(key)) return;
+    const judgement = judgeSlot(view, slot);
+    if (judgement) verdicts.set(key, { slot, judgement });
+  };
+  for (const readings of view.job.readings.values()) {
+    const slot = readings[0]?.entry.body.slot;
+    if (!slot) continue;
+    add(slot);
+    const whole = view.tests.of(slot)?.countsWith;
+    const way = whole && wayOfSubject(view.job, slot.on);
+    if (whole && way) add(slotAt({ of: 'way', id: way.id }, slot.phase ? { ...whole, phase: slot.phase } : whole));
+  }
+  return verdicts;
+}
+
+/** Verdicts of results: what was read pair by pair, or point by point, counts once, with its circuit. */
+export const resultVerdicts = (view: Pick<JobView, 'tests'>, verdicts: Verdicts) =>
+  [...verdicts.values()].filter(({ slot }) => view.tests.of(slot)?.countsWith === undefined);

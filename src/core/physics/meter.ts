@@ -1,0 +1,336 @@
+import type { EditionPack } from '../edition/pack';
+import type { ConductorLetter, Dwelling } from './dwelling';
+import { prepare, type Solver } from '../network/solver';
+import type { ReadingValue } from '../quantity/reading-value';
+import { type Standing, allOff, atRest, endsOf, wiringOf } from './wiring';
+
+/** A multifunction tester with its habits. All resistances in ohm. */
+export type Instrument = {
+  readonly leadOhms: number;
+  /** What was nulled: it is taken off every continuity reading. */
+  readonly nullOhms: number;
+  readonly ohmResolution: number;
+  readonly ohmMost: number;
+  readonly megohmMost: number;
+  /** Standard deviations of continuity and loop readings. */
+  readonly ohmNoise: number;
+  readonly loopNoise: number;
+  /** Low-current loop test: noisier, because it must not trip an RCD. */
+  readonly noTripNoise: number;
+  /** Numbers from 0 to 1; the same sequence gives the same readings. */
+  readonly random: () => number;
+};
+
+/** An instrument without errors of its own: what theory reads. */
+export const idealInstrument: Instrument = {
+  leadOhms: 0,
+  nullOhms: 0,
+  ohmResolution: 0.0001,
+  ohmMost: 2000,
+  megohmMost: 1e9,
+  ohmNoise: 0,
+  loopNoise: 0,
+  noTripNoise: 0,
+  random: () => 0.5,
+};
+
+/** A usual instrument: leads of 0.08 ohm nulled, two decimals, over range at 999 megohm. */
+export const usualInstrument = (random: () => number): Instrument => ({
+  leadOhms: 0.08,
+  nullOhms: 0.08,
+  ohmResolution: 0.01,
+  ohmMost: 1999,
+  megohmMost: 999,
+  ohmNoise: 0.008,
+  loopNoise: 0.012,
+  noTripNoise: 0.08,
+  random,
+});
+
+export type Shown = {
+  readonly value: ReadingValue;
+  readonly true: number | null;
+  readonly moves: { readonly low: string; readonly high: string } | null;
+};
+export type PointShown = Shown & { readonly point: string };
+type Pair = readonly [ConductorLetter, ConductorLetter];
+
+/** What a person with a tester would read on an installation, test by test. Every method is a procedure: it links, opens and isolates as that test wants. */
+export class Meter {
+  private readonly solvers = new Map<string, Solver>();
+
+  constructor(
+    private readonly dwelling: Dwelling,
+    private readonly pack: EditionPack,
+    private readonly instrument: Instrument,
+  ) {}
+
+  /** R1+R2 at every point: line and CPC linked at the board, the circuit isolated. */
+  lineAndCpc(circuit: string, switches: Standing['switches'] = {}): PointShown[] {
+    const standing = {
+      ...this.dead(),
+      switches,
+      links: this.ends(circuit).map((end) => [`${circuit}/${end}.L`, `${circuit}/${end}.C`] as const),
+    };
+    return this.points(circuit).map((point) => ({
+      point,
+      ...this.ohms(standing, ...this.contacts(circuit, point, ['L', 'C'])),
+    }));
+  }
+
+  /** R2 at every point by a long lead from the main earthing terminal; the circuit's CPC stays on the bar. */
+  cpcAlone(circuit: string): PointShown[] {
+    const standing = {
+      ...this.dead(),
+      off: new Map(
+        [...allOff(this.dwelling)].map(([id, all]) => [id, id === circuit ? all.filter((c) => c !== 'C') : all]),
+      ),
+    };
+    return this.points(circuit).map((point) => ({
+      point,
+      ...this.ohms(standing, 'MET', this.contact(circuit, point, 'C')),
+    }));
+  }
+
+  /** Step 1 of a ring: r1, rn or r2 between the ends of one conductor. */
+  ringEnd(circuit: string, conductor: ConductorLetter): Shown {
+    return this.ohms(this.dead(), `${circuit}/A.${conductor}`, `${circuit}/B.${conductor}`);
+  }
+
+  /** Steps 2 and 3 of a ring, at every point, with the links made as said. */
+  ringStep(
+    circuit: string,
+    step: 2 | 3,
+    linking: 'opposite' | 'same' | 'first only' | 'second only' = 'opposite',
+    pair: Pair = step === 2 ? ['L', 'N'] : ['L', 'C'],
+  ): PointShown[] {
+    const other = step === 2 ? 'N' : 'C';
+    const end = (leg: 'A' | 'B', c: ConductorLetter) => `${circuit}/${leg}.${c}`;
+    const both =
+      linking === 'same'
+        ? [
+            [end('A', 'L'), end('A', other)],
+            [end('B', 'L'), end('B', other)],
+          ]
+        : [
+            [end('A', 'L'), end('B', other)],
+            [end('B', 'L'), end('A', other)],
+          ];
+    const links = (linking === 'first only' ? both.slice(0, 1) : linking === 'second only' ? both.slice(1) : both) as [
+      string,
+      string,
+    ][];
+    return this.points(circuit).map((point) => ({
+      point,
+      ...this.ohms({ ...this.dead(), links }, ...this.contacts(circuit, point, pair)),
+    }));
+  }
+
+  /** Insulation of one circuit at the board, off its bars; with line and neutral linked where electronics remain. */
+  insulation(
+    circuit: string,
+    pair: Pair,
+    how: {
+      readonly loadsIn?: boolean;
+      readonly linked?: boolean;
+      readonly opened?: Standing['opened'];
+      readonly side?: 'board' | { readonly cable: string };
+    } = {},
+  ): Shown {
+    const end = this.ends(circuit)[0] ?? 'board';
+    const place = how.side === undefined || how.side === 'board' ? end : `${how.side.cable}.free`;
+    const links = how.linked ? [[`${circuit}/${place}.L`, `${circuit}/${place}.N`] as const] : [];
+    return this.megohms(
+      { ...this.dead(), loadsIn: how.loadsIn ?? false, opened: how.opened ?? [], links },
+      `${circuit}/${place}.${pair[0]}`,
+      `${circuit}/${place}.${pair[1]}`,
+    );
+  }
+
+  /** Insulation of the whole board with every circuit on its bars, the supply off. */
+  boardInsulation(pair: Pair, loadsIn = false): Shown {
+    const bar = { L: 'BUS.L', N: 'BAR.N', C: 'MET' } as const;
+    return this.megohms({ ...atRest, loadsIn }, bar[pair[0]], bar[pair[1]]);
+  }
+
+  /** Volts between each pair at a point while the installation stands as said: for proving dead. */
+  volts(
+    standing: Partial<Standing>,
+    circuit: string,
+    point: string,
+  ): { readonly pair: string; readonly volts: number }[] {
+    return (
+      [
+        ['L', 'N'],
+        ['L', 'C'],
+        ['N', 'C'],
+      ] as Pair[]
+    ).map((pair) => {
+      const [red, black] = this.contacts(circuit, point, pair);
+      return {
+        pair: pair.join('–').replace('C', 'E'),
+        volts: Math.abs(
+          this.solver({ ...atRest, ...standing, loadsIn: standing.loadsIn ?? true }).voltage(red, black) ?? 0,
+        ),
+      };
+    });
+  }
+
+  /** Ze at the incoming terminals with the earthing conductor off the main earthing terminal. */
+  externalLoop(): Shown {
+    return this.loop({ ...atRest, earthingConductorOff: true }, 'INCOMING.L', 'EARTHING', false);
+  }
+
+  /** Prospective fault current in kiloamperes at the incoming terminals, protective conductors connected. */
+  faultCurrent(pair: 'L–N' | 'L–E'): Shown {
+    const loop = this.loop(atRest, 'INCOMING.L', pair === 'L–N' ? 'INCOMING.N' : 'MET', false);
+    const ohms = loop.true ?? Infinity;
+    const kiloamps = this.dwelling.supply.volts / (ohms + this.gauss() * this.instrument.loopNoise * 0.1) / 1000;
+    return ohms === Infinity
+      ? { ...loop, value: { is: 'number', shown: '0.00' } }
+      : {
+          true: this.dwelling.supply.volts / ohms / 1000,
+          value: { is: 'number', shown: kiloamps.toFixed(2) },
+          moves: null,
+        };
+  }
+
+  /** Zs at a point; by the no-trip method behind an RCD. */
+  earthLoop(circuit: string, point: string, method: 'two-lead' | 'no-trip' = 'two-lead'): Shown {
+    return this.loop({ ...atRest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'C']), method === 'no-trip');
+  }
+
+  /** The residual current device's trip time in milliseconds; over range where there is none or the CPC is open. */
+  tripTime(circuit: string, point: string): Shown {
+    const residual = this.dwelling.circuits.find((c) => c.id === circuit)?.residual;
+    const path = this.solver({ ...atRest, supplyOn: true }).resistance(...this.contacts(circuit, point, ['L', 'C']));
+    if (!residual || path === null || this.dwelling.supply.volts / path < residual.milliamps / 1000)
+      return { value: { is: 'over', bound: '300' }, true: null, moves: null };
+    const millis = residual.tripMillis * (1 + 0.03 * this.gauss());
+    return { value: { is: 'number', shown: millis.toFixed(0) }, true: residual.tripMillis, moves: null };
+  }
+
+  /** Continuity of a main bonding conductor, one end parted or still connected. */
+  bonding(service: string, parted = true): Shown {
+    const standing = { ...atRest, supplyOn: false, bondsOff: parted ? [service] : [] };
+    return this.ohms(standing, parted ? `BOND ${service}` : 'MET', `SERVICE ${service}`);
+  }
+
+  private dead = (): Standing => ({ ...atRest, off: allOff(this.dwelling) });
+
+  private points = (circuit: string): string[] => this.circuit(circuit).points.map((p) => p.id);
+  private ends = (circuit: string): readonly string[] => endsOf(this.circuit(circuit));
+
+  private circuit(id: string) {
+    const found = this.dwelling.circuits.find((c) => c.id === id);
+    if (!found) throw new RangeError(`There is no circuit ${id}`);
+    return found;
+  }
+
+  /** The conductor a socket's contact is connected to. */
+  private contact(circuit: string, point: string, contact: ConductorLetter): string {
+    const fault = this.dwelling.faults.find((f) => f.kind === 'reversed' && f.circuit === circuit && f.point === point);
+    const [one, two] = fault?.kind === 'reversed' ? fault.swap : [];
+    return `${circuit}/${point}.${contact === one ? two : contact === two ? one : contact}`;
+  }
+  private contacts = (circuit: string, point: string, [one, two]: Pair): [string, string] => [
+    this.contact(circuit, point, one),
+    this.contact(circuit, point, two),
+  ];
+
+  private contactFaults(...terminals: string[]) {
+    return this.dwelling.faults.flatMap((f) =>
+      f.kind === 'contact' && terminals.some((t) => t === `${f.circuit}/${f.point}.${f.conductor}`) ? [f] : [],
+    );
+  }
+
+  private solver(standing: Standing): Solver {
+    const key = JSON.stringify([
+      standing.supplyOn,
+      [...standing.off],
+      standing.links,
+      standing.opened,
+      standing.switches,
+      standing.loadsIn,
+      standing.earthingConductorOff,
+      standing.bondsOff,
+    ]);
+    const known = this.solvers.get(key);
+    if (known) return known;
+    const wired = wiringOf(this.dwelling, standing, this.pack);
+    if (!wired.ok) throw new RangeError(wired.problem);
+    const prepared = prepare(wired.network);
+    if (!prepared.ok) throw new RangeError(prepared.problem);
+    this.solvers.set(key, prepared.solver);
+    return prepared.solver;
+  }
+
+  private gauss = (): number => {
+    const { random } = this.instrument;
+    return Math.sqrt(-2 * Math.log(1 - random() * 0.999999)) * Math.cos(2 * Math.PI * random());
+  };
+
+  private ohms(standing: Standing, red: string, black: string): Shown {
+    const { leadOhms, nullOhms, ohmResolution, ohmNoise, ohmMost } = this.instrument;
+    const between = this.solver(standing).resistance(red, black);
+    if (between === null) return { value: { is: 'open' }, true: null, moves: null };
+    const faults = this.contactFaults(red, black);
+    const worn = faults.reduce((sum, f) => sum + f.ohms, 0);
+    const show = (ohms: number) => {
+      const steps = Math.max(
+        0,
+        Math.round((ohms + leadOhms - nullOhms + ohmNoise * (ohmNoise ? this.gauss() : 0)) / ohmResolution),
+      );
+      return (steps * ohmResolution).toFixed(Math.max(0, Math.round(-Math.log10(ohmResolution))));
+    };
+    if (between + worn > ohmMost)
+      return { value: { is: 'over', bound: String(ohmMost) }, true: between + worn, moves: null };
+    const moving = faults.some((f) => f.moves);
+    return {
+      value: { is: 'number', shown: show(between + worn) },
+      true: between + worn,
+      moves: moving ? { low: show(between), high: show(between + worn * 2) } : null,
+    };
+  }
+
+  private megohms(standing: Standing, red: string, black: string): Shown {
+    const { megohmMost } = this.instrument;
+    const ohms = this.solver(standing).resistance(red, black);
+    const megohms = ohms === null ? Infinity : ohms / 1e6;
+    if (megohms > megohmMost)
+      return { value: { is: 'over', bound: String(megohmMost) }, true: ohms === null ? null : megohms, moves: null };
+    return {
+      value: {
+        is: 'number',
+        shown: megohms >= 100 ? megohms.toFixed(0) : megohms >= 10 ? megohms.toFixed(1) : megohms.toFixed(2),
+      },
+      true: megohms,
+      moves: null,
+    };
+  }
+
+  private loop(standing: Standing, red: string, black: string, noTrip: boolean): Shown {
+    const { loopNoise, noTripNoise, ohmMost } = this.instrument;
+    const between = this.solver(standing).resistance(red, black);
+    const worn = this.contactFaults(red, black).reduce((sum, f) => sum + f.ohms, 0);
+    if (between === null || between + worn > ohmMost)
+      return {
+        value: { is: 'over', bound: String(ohmMost) },
+        true: between === null ? null : between + worn,
+        moves: null,
+      };
+    const noise = noTrip ? noTripNoise : loopNoise;
+    const shown = Math.max(0, between + worn + (noise ? noise * this.gauss() : 0));
+    return { value: { is: 'number', shown: shown.toFixed(2) }, true: between + worn, moves: null };
+  }
+}
+
+export type MeterOn = { readonly ok: true; readonly meter: Meter } | { readonly ok: false; readonly problem: string };
+
+/** A tester on an installation; the problem names what the installation cannot be wired with. */
+export function meterOn(dwelling: Dwelling, pack: EditionPack, instrument: Instrument): MeterOn {
+  const wired = wiringOf(dwelling, atRest, pack);
+  if (!wired.ok) return wired;
+  const prepared = prepare(wired.network);
+  return prepared.ok ? { ok: true, meter: new Meter(dwelling, pack, instrument) } : prepared;
+}

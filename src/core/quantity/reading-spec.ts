@@ -1,0 +1,34 @@
+import type { ReadingSpec } from './parse-reading';
+
+/** What the cells of each sort of instrument function take, with what no instrument shows more than. */
+export const continuityOhms: ReadingSpec = {
+  takes: 'figure',
+  unit: 'ohm',
+  most: '2000',
+  mayBeOpen: true,
+  mayBeOver: true,
+};
+export const loopOhms: ReadingSpec = { takes: 'figure', unit: 'ohm', most: '5000', mayBeOpen: false, mayBeOver: true };
+export const megohms: ReadingSpec = {
+  takes: 'figure',
+  unit: 'megohm',
+  most: '20000',
+  mayBeOpen: false,
+  mayBeOver: true,
+};
+export const kiloamps: ReadingSpec = {
+  takes: 'figure',
+  unit: 'kiloamp',
+  most: '50',
+  mayBeOpen: false,
+  mayBeOver: true,
+};
+export const volts: ReadingSpec = { takes: 'figure', unit: 'volt', most: '1000', mayBeOpen: false, mayBeOver: false };
+export const millis: ReadingSpec = {
+  takes: 'figure',
+  unit: 'millisecond',
+  most: '2000',
+  mayBeOpen: false,
+  mayBeOver: true,
+};
+export const confirmation: ReadingSpec = { takes: 'confirmation' };

@@ -1,0 +1,5 @@
+/** What is measured for continuity: of the origin's conductors, of circuits, and point by point. */
+export const conductorContinuity = { test: 'continuity' } as const;
+export const r1r2 = { test: 'r1r2' } as const;
+export const r2 = { test: 'r2' } as const;
+export const metalwork = { test: 'metalwork' } as const;

@@ -1,0 +1,80 @@
+import { keyOf } from '../../installation/slot';
+import { hotWiringOf, isSpare } from '../../installation/way';
+import { valueAt } from '../../job/governing';
+import { wayOfSubject } from '../../job/job';
+import type { TestDefinition } from '../../job/test-definition';
+import { unjudged } from '../../words/judgement';
+import { loopOhms } from '../../quantity/reading-spec';
+import { r1r2 } from '../continuity/slots';
+import { ze } from '../origin/slots';
+import { limitOfWay } from './limit';
+import { zs } from './slots';
+import { judgeZs } from './zs';
+
+const supply = { of: 'supply' } as const;
+const measured = {
+  spec: loopOhms,
+  governs: 'highest',
+  dead: false,
+  order: 'loop',
+  home: { stage: 'circuits' },
+  measure: zs,
+} as const;
+
+/** Earth fault loop impedance of circuits and at boards. */
+export const loop: TestDefinition = {
+  family: 'loop',
+  title: 'Zs',
+  finders: [zs],
+  slots: [
+    {
+      ...measured,
+      on: 'way',
+      name: 'Zs',
+      symbol: 'Zs',
+      caution: 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.',
+      column: {
+        place: 70,
+        heading: 'Zs',
+        spoken: 'Zs',
+        width: '4.2rem',
+        hint: 'Highest on the circuit. Prove CPC continuity first.',
+      },
+      paper: { place: 70, heading: 'Zs Ω', width: 30, align: 'right' },
+      due: (view, on) => {
+        const way = wayOfSubject(view.job, on);
+        return way !== undefined && !isSpare(way);
+      },
+      judge: (view, slot, { value, how }) => {
+        const way = wayOfSubject(view.job, slot.on) ?? null;
+        return judgeZs(value, {
+          pack: view.pack,
+          limit: limitOfWay(view, way, view.job.limits.get(keyOf(slot)) ?? null),
+          earthing: view.job.supply.earthing ?? null,
+          residualMilliamps: way?.residualMilliamps ?? null,
+          ze: valueAt(view, supply, ze),
+          r1r2: valueAt(view, slot.on, r1r2),
+          wiring: hotWiringOf(way),
+          how,
+        });
+      },
+    },
+    {
+      ...measured,
+      on: 'board',
+      name: 'Zs at the board',
+      symbol: 'Zs',
+      due: () => true,
+      judge: (view, _slot, { value }) => {
+        if (value.is === 'not-taken') return unjudged('board-zs.not-taken', `Recorded as ${value.mark}.`);
+        const external = valueAt(view, supply, ze);
+        return unjudged(
+          'board-zs.recorded',
+          external?.is === 'number'
+            ? `Beside Ze ${external.shown} Ω; bonding in parallel usually makes it lower.`
+            : 'Compared with Ze once that is recorded.',
+        );
+      },
+    },
+  ],
+};

@@ -1,0 +1,93 @@
+import { valueAt } from '../../job/governing';
+import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
+import { confirmation, kiloamps, loopOhms, volts } from '../../quantity/reading-spec';
+import { judgePolarity } from '../polarity/polarity';
+import { judgeFaultCurrent, judgeSupplyVolts, judgeZe } from './origin';
+import { boardIpf, electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, supplyVolts, ze } from './slots';
+
+const supply = { of: 'supply' } as const;
+const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: 'origin' } } as const;
+
+const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge'> => ({
+  spec: kiloamps,
+  governs: 'highest',
+  judge: (view, _slot, { value }) => judgeFaultCurrent(value, pair, view.pack, valueAt(view, supply, ze)),
+});
+
+/** Polarity, Ze, Ipf and voltage at the incoming terminals; RA of an electrode; Ipf at a board. */
+export const origin: TestDefinition = {
+  family: 'origin',
+  title: 'Origin',
+  finders: [],
+  slots: [
+    {
+      ...atTheOrigin,
+      measure: supplyPolarity,
+      order: 'polarity',
+      name: 'polarity of the supply',
+      symbol: 'Polarity',
+      caution: 'L–N and L–E about 230 V, N–E about 0. Reversed: stop, nothing made live, call the distributor.',
+      spec: confirmation,
+      governs: 'latest',
+      due: () => true,
+      judge: (_view, _slot, { value }) => judgePolarity(value, 'supply'),
+    },
+    {
+      ...atTheOrigin,
+      measure: supplyVolts,
+      name: 'supply voltage, line to neutral',
+      symbol: 'U L–N',
+      spec: volts,
+      governs: 'latest',
+      judge: (view, _slot, { value }) => judgeSupplyVolts(value, view.pack),
+    },
+    {
+      ...atTheOrigin,
+      measure: ze,
+      name: 'Ze, external loop impedance',
+      symbol: 'Ze',
+      caution:
+        'Main switch off and the installation isolated before the earthing conductor leaves the MET. Reconnect before energising.',
+      spec: loopOhms,
+      governs: 'highest',
+      due: () => true,
+      judge: (view, _slot, { value }) => judgeZe(value, view.pack, view.job.supply.earthing ?? null),
+    },
+    {
+      ...atTheOrigin,
+      ...fault('L–N'),
+      measure: ipfLineNeutral,
+      name: 'prospective fault current, line to neutral',
+      symbol: 'Ipf L–N',
+      due: () => true,
+    },
+    {
+      ...atTheOrigin,
+      ...fault('L–E'),
+      measure: ipfLineEarth,
+      name: 'prospective fault current, line to earth',
+      symbol: 'Ipf L–E',
+      due: () => true,
+    },
+    {
+      ...atTheOrigin,
+      measure: electrode,
+      name: 'RA, earth electrode resistance',
+      symbol: 'RA',
+      spec: loopOhms,
+      governs: 'highest',
+      due: (view) => view.job.supply.earthing === 'TT',
+      judge: (view, _slot, { value }) => judgeZe(value, view.pack, 'TT'),
+    },
+    {
+      ...atTheOrigin,
+      ...fault('L–N'),
+      on: 'board',
+      measure: boardIpf,
+      home: { stage: 'circuits' },
+      name: 'prospective fault current at the board',
+      symbol: 'Ipf',
+      due: () => true,
+    },
+  ],
+};

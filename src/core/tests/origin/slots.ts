@@ -1,0 +1,9 @@
+/** What is measured at the origin. */
+export const supplyPolarity = { test: 'polarity' } as const;
+export const supplyVolts = { test: 'volts', pair: 'L-N' } as const;
+export const ze = { test: 'ze' } as const;
+export const ipfLineNeutral = { test: 'ipf', pair: 'L-N' } as const;
+export const ipfLineEarth = { test: 'ipf', pair: 'L-E' } as const;
+export const electrode = { test: 'electrode' } as const;
+/** Prospective fault current at a board. */
+export const boardIpf = { test: 'ipf' } as const;

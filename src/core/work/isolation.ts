@@ -1,0 +1,167 @@
+import type { Subject } from '../installation/slot';
+import { type Job, wayOfSubject } from '../job/job';
+import type { IsolationBegun, IsolationRead, IsolationRecord } from '../job/kinds/isolation';
+import type { Link, LinkSort } from '../job/kinds/link';
+
+export const pairsFor = (phases: 'single' | 'three'): readonly string[] =>
+  phases === 'single'
+    ? ['L–N', 'L–E', 'N–E']
+    : ['L1–L2', 'L1–L3', 'L2–L3', 'L1–N', 'L2–N', 'L3–N', 'L1–E', 'L2–E', 'L3–E', 'N–E'];
+
+/** Least voltage at which an indicator shows that it works, on a proving unit or a known live source. */
+const provingVolts = 50;
+
+export type IsolationState = {
+  readonly state:
+    | 'prove the indicator'
+    | 'test dead'
+    | 're-prove the indicator'
+    | 'proved dead'
+    | 'stop: not dead'
+    | 'void'
+    | 'lapsed';
+  readonly inForce: boolean;
+  readonly pairsLeft: readonly string[];
+  /** When the proof was complete; dead readings from then on belong to it. */
+  readonly provedAt: string | null;
+  readonly why: string;
+  readonly cautions: readonly string[];
+};
+
+/**
+ * Safe isolation as a record of what was done, and what follows from it.
+ *
+ *   begun → prove indicator → test every pair → re-prove → PROVED DEAD → ended or lapsed
+ *                 any voltage ↘ STOP          re-prove fails ↘ VOID (and every dead reading since)
+ *
+ * 1. A pair not entered is not zero: dead means every required pair was read, with no voltage.
+ * 2. A later step counts only after the one before it; proving the indicator again begins anew.
+ * 3. Leaving the site or a long break ends the record: the whole procedure is repeated.
+ */
+export function isolationState(record: IsolationRecord): IsolationState {
+  const { begun, ended } = record;
+  const required = pairsFor(begun.phases);
+  const cautions = [
+    ...(begun.lockable ? [] : ['The device cannot be locked: choose another point of isolation.']),
+    ...(begun.lockable && !begun.lock ? ['Lock it off and keep the key.'] : []),
+    ...(begun.notice ? [] : ['Post a notice.']),
+    ...(begun.doublePole
+      ? []
+      : [
+          'A single-pole device leaves the neutral connected: prove neutral to earth at every point, and look for a borrowed neutral.',
+        ]),
+  ];
+  const answer = (
+    state: IsolationState['state'],
+    why: string,
+    pairsLeft: readonly string[] = [],
+    provedAt: string | null = null,
+  ): IsolationState => ({ state, inForce: state === 'proved dead', pairsLeft, provedAt, why, cautions });
+  if (ended)
+    return answer(
+      'lapsed',
+      ended.why === 'restored'
+        ? 'Ended: the supply was restored.'
+        : `Lapsed: ${ended.why}. Repeat the whole procedure.`,
+    );
+
+  let proved = false;
+  let dead = new Set<string>();
+  let provedAt: string | null = null;
+  let stopped: IsolationRead | null = null;
+  let voided = false;
+  for (const read of record.reads) {
+    if (read.step === 'prove') {
+      [proved, dead, provedAt, voided] = [read.volts >= provingVolts, new Set(), null, false];
+    } else if (read.step === 'test') {
+      if (read.volts > 0) [stopped, provedAt] = [read, null];
+      else if (proved && read.pair) {
+        dead.add(read.pair);
+        if (stopped?.pair === read.pair) stopped = null;
+      }
+    } else if (read.volts < provingVolts) {
+      [voided, proved, dead, provedAt] = [true, false, new Set(), null];
+    } else if (proved && required.every((pair) => dead.has(pair)) && !stopped) provedAt = read.at;
+  }
+  if (stopped)
+    return answer(
+      'stop: not dead',
+      `${stopped.volts} V ${stopped.pair ?? ''}${stopped.place ? ` at ${stopped.place}` : ''}. Treat it as live until the cause is found: a borrowed neutral, a second source, a floating neutral; induced voltage is a conclusion, never an assumption.`,
+    );
+  if (voided)
+    return answer(
+      'void',
+      'The indicator did not prove afterwards: the proof is void, and so is every dead reading taken since. Begin again with a sound indicator.',
+    );
+  if (provedAt)
+    return answer(
+      'proved dead',
+      `No voltage on ${required.length} pairs, indicator proved before and after.`,
+      [],
+      provedAt,
+    );
+  const left = required.filter((pair) => !dead.has(pair));
+  if (!proved)
+    return answer('prove the indicator', 'Prove the indicator on the proving unit or a known live source.', left);
+  return left.length > 0
+    ? answer('test dead', `${left.length} of ${required.length} pairs still to test.`, left)
+    : answer('re-prove the indicator', 'Prove the indicator again.');
+}
+
+export const linkConsequence: Record<LinkSort, string> = {
+  'L–CPC link': 'a dead short to earth as soon as it is energised',
+  'ring cross-connection': 'a dead short as soon as it is energised',
+  'L+N link': 'a dead short as soon as it is energised',
+  'neutral off': 'loads on other circuits may put line on it',
+  'CPC off': 'no earth on that circuit',
+  'bond off': 'metalwork may come live and stay live',
+  'electrode off': 'no earth at all',
+  'earthing conductor off': 'no earth at all',
+  'circuit opened': 'conductors hang free there, and nothing beyond has an earth',
+};
+
+export type Energise = {
+  readonly ready: boolean;
+  readonly stillIn: readonly Link[];
+  readonly reasons: readonly string[];
+};
+
+/** Whether the installation may be made live: every link out, every conductor back. */
+export function mayEnergise(links: readonly Link[]): Energise {
+  const stillIn = links.filter((link) => link.clearedAt === null);
+  return {
+    ready: stillIn.length === 0,
+    stillIn,
+    reasons: stillIn.map((link) => `${link.sort}, ${link.where}: ${linkConsequence[link.sort]}.`),
+  };
+}
+
+/** The record a dead reading belongs to: in force when it was taken and covering where it was taken; else why not. */
+export function isolationFor(
+  records: readonly IsolationRecord[],
+  on: IsolationBegun['scope'],
+  boardOfWay: string | null,
+): { readonly isolationId: string } | { readonly why: string } {
+  const covers = ({ scope }: IsolationBegun) =>
+    scope.of === 'supply' ||
+    (scope.of === on.of && 'id' in scope && 'id' in on && scope.id === on.id) ||
+    (scope.of === 'board' && on.of === 'way' && scope.id === boardOfWay);
+  const about = records.filter((record) => covers(record.begun));
+  const held = about.find((record) => isolationState(record).inForce);
+  if (held) return { isolationId: held.begun.isolationId };
+  const last = about.at(-1);
+  return {
+    why: last ? isolationState(last).why : 'No isolation record covers this. Prove dead first, or say why not.',
+  };
+}
+
+/** The isolation a reading on a subject belongs to now, or why there is none. */
+export function isolationOf(job: Job, on: Subject): ReturnType<typeof isolationFor> {
+  const way = wayOfSubject(job, on);
+  const whole: Subject = { of: 'supply' };
+  return isolationFor(
+    job.isolations,
+    way ? { of: 'way', id: way.id } : on.of === 'conductor' ? whole : on,
+    way?.boardId ?? null,
+  );
+}

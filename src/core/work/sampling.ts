@@ -1,0 +1,82 @@
+import type { Point } from '../installation/point';
+import type { Way } from '../installation/way';
+import { type Job, pointsOf } from '../job/job';
+
+export type SamplePoint = { readonly id: string; readonly circuit: string; readonly room: string };
+
+export type SamplingPlan = {
+  readonly chosen: readonly string[];
+  readonly percent: number;
+  readonly share: string;
+  readonly reasons: readonly string[];
+};
+
+/** Share to open, in percent, after defects were found in the sample: doubled for each, the whole after three. */
+export const grownPercent = (percent: number, defects: number): number =>
+  defects >= 3 ? 100 : Math.min(100, percent * 2 ** defects);
+
+/**
+ * Which accessories to open, chosen beforehand and spread: each next one from the circuit, then the room, least opened
+ * so far. At least one of every circuit. A larger share keeps what a smaller one chose.
+ */
+export function samplingPlan(points: readonly SamplePoint[], percent: number, defects = 0): SamplingPlan {
+  const grown = grownPercent(percent, defects);
+  const circuits = new Set(points.map((p) => p.circuit));
+  const wanted = Math.min(points.length, Math.max(circuits.size, Math.ceil((points.length * grown) / 100)));
+  const chosen: SamplePoint[] = [];
+  const times = (key: 'circuit' | 'room', value: string) => chosen.filter((p) => p[key] === value).length;
+  const sizeOf = (circuit: string) => points.filter((p) => p.circuit === circuit).length;
+  while (chosen.length < wanted) {
+    const left = points.filter((p) => !chosen.includes(p));
+    const next = left.reduce((best, p) => {
+      const key = (each: SamplePoint) =>
+        [times('circuit', each.circuit) / sizeOf(each.circuit), times('room', each.room)] as const;
+      const [a, b] = [key(p), key(best)];
+      return a[0] < b[0] - 1e-12 || (Math.abs(a[0] - b[0]) <= 1e-12 && a[1] < b[1]) ? p : best;
+    }, left[0] as SamplePoint);
+    chosen.push(next);
+  }
+  return {
+    chosen: chosen.map((p) => p.id),
+    percent: grown,
+    share: `${chosen.length} of ${points.length} (${points.length === 0 ? 0 : Math.round((100 * chosen.length) / points.length)} %)`,
+    reasons: [
+      `Spread over ${circuits.size} circuits and ${new Set(points.map((p) => p.room)).size} rooms, at least one of every circuit.`,
+      ...(defects > 0
+        ? [
+            `${defects} defect${defects === 1 ? '' : 's'} in the sample: the share grew from ${percent} % to ${grown} %.`,
+          ]
+        : []),
+    ],
+  };
+}
+
+export type SamplingOfJob = SamplingPlan & {
+  readonly byWay: readonly { readonly way: Way; readonly points: readonly Point[] }[];
+};
+
+/**
+ * Which accessories of a job to open by the share agreed in the brief (10 % where none is), growing with every C1 and C2
+ * found on a circuit. Null while no points are known.
+ */
+export function samplingOfJob(job: Job): SamplingOfJob | null {
+  const ways = [...job.ways.values()]
+    .map((way) => ({ way, points: pointsOf(job, way.id) }))
+    .filter(({ points }) => points.length > 0);
+  if (ways.length === 0) return null;
+  const defects = job.observations.filter(
+    ({ code, wayId }) => wayId !== null && (code === 'C1' || code === 'C2'),
+  ).length;
+  const plan = samplingPlan(
+    ways.flatMap(({ way, points }) =>
+      points.map((point) => ({ id: point.id, circuit: way.id, room: point.room ?? '' })),
+    ),
+    job.brief.samplingPercent ?? 10,
+    defects,
+  );
+  const chosen = new Set(plan.chosen);
+  return {
+    ...plan,
+    byWay: ways.map(({ way, points }) => ({ way, points: points.filter((point) => chosen.has(point.id)) })),
+  };
+}

@@ -1,0 +1,25 @@
+import type { Stage } from '../job/document-definition';
+import type { JobView } from '../job/view';
+import { planOfTests } from './plan';
+
+type StageWords = { readonly title: string; readonly purpose: string };
+
+/** What the stages of a job are called and are for. Which of them a document goes through, and in which order, it says. */
+export const stageWords: Record<Stage, StageWords> = {
+  brief: { title: 'Brief', purpose: 'Client, site, extent and limits agreed' },
+  origin: { title: 'Origin', purpose: 'Supply, earthing, bonding, Ze and Ipf' },
+  isolation: { title: 'Isolation', purpose: 'Locked off and proved dead; links and disconnections' },
+  inspection: { title: 'Inspection', purpose: 'What was looked at, item by item' },
+  tests: { title: 'Dead tests', purpose: 'Plan, board, and the benches: continuity, rings, insulation' },
+  circuits: { title: 'Circuits', purpose: 'The circuit ledger: ways, cables, every result' },
+  observations: { title: 'Findings', purpose: 'Defects with their codes' },
+  review: { title: 'Review', purpose: 'Assessment, signatures, issue' },
+};
+
+/** Stages nothing has to be recorded in, and whether anything was: an empty one is not a complete one. */
+export function isUntouched(view: JobView, stage: Stage): boolean {
+  const { job } = view;
+  if (stage === 'isolation') return job.isolations.length === 0;
+  if (stage === 'observations') return job.observations.length === 0;
+  return stage === 'tests' && planOfTests(view).steps.some((step) => !step.live && step.state !== 'done');
+}

@@ -1,0 +1,182 @@
+'use client';
+
+import {
+  createContext,
+  use,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
+import { toast } from '../../../ui/toast';
+import { v7 } from 'uuid';
+import { type Slot, keyOf } from '../../../core/installation/slot';
+
+import { wayOfSubject } from '../../../core/job/job';
+import type { JobView } from '../../../core/job/view';
+import { useInHand } from '../../workspace/in-hand';
+import { useJob } from '../../../client/job-provider';
+import type { NewJobEntry } from '../../../core/catalogue';
+import type { InHand } from '../../../core/work/in-hand';
+import { recordReading } from '../../../core/work/recorder';
+import type { Where } from '../../../instruments/messages';
+import { TesterLink, type TesterState } from '../../../instruments/tester-link';
+import { webLine, placeKeeper } from '../../../instruments/web-line';
+
+/** The cell that is being filled: what the pad writes into and the tester reads for. */
+export type CellInUse = {
+  readonly slot: Slot;
+  readonly label: string;
+  readonly text: string;
+  readonly put: (text: string) => void;
+  readonly record: (text: string) => boolean;
+  readonly next: () => void;
+};
+
+type Bench = {
+  readonly inHand: InHand;
+  readonly change: (part: Partial<InHand>) => void;
+  readonly hold: (cell: CellInUse) => void;
+  /** Has the tester read for a cell; the one in use where none is given. */
+  readonly take: (slot?: Slot) => void;
+  readonly putHere: (readingId: string) => void;
+  readonly padOpen: boolean;
+  readonly openPad: (open: boolean) => void;
+  readonly record: (entries: readonly NewJobEntry[]) => boolean;
+};
+
+const Context = createContext<Bench | null>(null);
+/** Apart from the rest, because they change with every keystroke and every message. */
+const CellContext = createContext<CellInUse | null>(null);
+const TesterContext = createContext<TesterState | null>(null);
+
+export const useCellInUse = (): CellInUse | null => use(CellContext);
+export const useTester = (): TesterState | null => use(TesterContext);
+
+export function useBench(): Bench {
+  const bench = use(Context);
+  if (!bench) throw new Error('useBench is used inside a BenchProvider');
+  return bench;
+}
+
+const later = (work: () => void, millis: number) => {
+  const timer = setTimeout(work, millis);
+  return () => clearTimeout(timer);
+};
+
+/** What every bench shares: what is in hand, the cell in use, the pad and the tester's link. */
+export function BenchProvider({ children }: { children: ReactNode }) {
+  const view = useJob();
+  const { jobId, append, instruments, testerUrl } = view;
+  const [inHand, change] = useInHand();
+  const [cell, setCell] = useState<CellInUse | null>(null);
+  const [padOpen, openPad] = useState(false);
+  useEffect(() => openPad(window.matchMedia('(max-width: 767px), (pointer: coarse)').matches), []);
+
+  const record = useCallback(
+    (entries: readonly NewJobEntry[]): boolean => {
+      const outcome = append(entries);
+      if (!outcome.ok) toast(outcome.reason);
+      return outcome.ok;
+    },
+    [append],
+  );
+
+  // The link outlives renders: it asks for what stands now when a reading arrives.
+  const now = useRef({ view, inHand, change, record, instruments, cell });
+  useEffect(() => {
+    now.current = { view, inHand, change, record, instruments, cell };
+  });
+  const [link, setLink] = useState<TesterLink | null>(null);
+  useEffect(() => {
+    if (testerUrl === null) return undefined;
+    const made = new TesterLink({
+      open: () => webLine(testerUrl),
+      keeper: placeKeeper(jobId),
+      later,
+      newId: v7,
+      record: (slot, reading, instrument) => {
+        const { view, inHand, change, record, instruments, cell } = now.current;
+        const { job } = view;
+        if (job.entries.has(reading.id)) return true;
+        const brought = [...job.instruments.values()].find((each) => each.serial === instrument.serial);
+        const instrumentId =
+          brought?.instrumentId ?? instruments.find((each) => each.serial === instrument.serial)?.id ?? v7();
+        const bring: NewJobEntry[] = brought
+          ? []
+          : [{ kind: 'instrument.brought', body: { instrumentId, ...instrument } }];
+        const { value, leadNullOhms, testVolts } = reading;
+        const recording = recordReading(
+          view,
+          slot,
+          { value, reason: null },
+          { ...inHand, instrumentId, leadNullOhms, testVolts },
+        );
+        if (!recording.ok) {
+          toast(recording.problem);
+          return false;
+        }
+        const taken = recording.entries.map((entry): NewJobEntry =>
+          entry.kind === 'reading.taken' ? { ...entry, id: reading.id, madeAt: reading.takenAt } : entry,
+        );
+        const ok = record([...bring, ...taken]);
+        // The instrument says itself what its leads were nulled at.
+        if (ok && leadNullOhms !== null) change({ instrumentId, leadNullOhms, nulledAt: reading.takenAt });
+        if (ok && cell && keyOf(cell.slot) === keyOf(slot)) cell.next();
+        return ok;
+      },
+    });
+    setLink(made);
+    made.begin();
+    return () => made.end();
+  }, [testerUrl, jobId]);
+  const tester = useSyncExternalStore(link?.subscribe ?? noListener, link?.getSnapshot ?? none, none);
+  useEffect(() => {
+    if (tester?.refused) toast(tester.refused);
+  }, [tester?.refused]);
+
+  const take = useCallback(
+    (slot?: Slot) => {
+      const { view, inHand, cell } = now.current;
+      const at = slot ?? cell?.slot;
+      if (!link || !at) return;
+      if (view.tests.of(at)?.spec.takes === 'confirmation')
+        return void toast('This is looked at, not measured: enter it yourself.');
+      link.measure(at, { where: whereOf(view, at.on), testVolts: inHand.testVolts });
+    },
+    [link],
+  );
+  const putHere = useCallback(
+    (readingId: string) => {
+      const reading = link?.getSnapshot().unplaced.find((each) => each.id === readingId);
+      const slot = now.current.cell?.slot;
+      if (reading && slot) link?.put(reading, slot);
+    },
+    [link],
+  );
+  const value = useMemo(
+    () => ({ inHand, change, hold: setCell, take, putHere, padOpen, openPad, record }),
+    [inHand, change, take, putHere, padOpen, record],
+  );
+  return (
+    <Context value={value}>
+      <TesterContext value={tester}>
+        <CellContext value={cell}>{children}</CellContext>
+      </TesterContext>
+    </Context>
+  );
+}
+
+/** Where the probes are, as it is said to a tester. */
+function whereOf({ job }: JobView, on: Slot['on']): Where {
+  const way = wayOfSubject(job, on)?.number ?? 0;
+  if (on.of === 'way') return { of: 'way', way };
+  if (on.of === 'point') return { of: 'point', way, point: job.points.get(on.id)?.name ?? '' };
+  return on.of === 'board' ? { of: 'board' } : on;
+}
+
+const none = (): TesterState | null => null;
+const noListener = () => () => undefined;

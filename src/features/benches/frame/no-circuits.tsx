@@ -1,0 +1,16 @@
+'use client';
+
+import { Button } from '../../../ui/button';
+import type { Go } from '../registry';
+
+/** What stands where circuits would, and the way to them. */
+export function NoCircuits({ go }: { go: Go }) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-rule py-3">
+      <p>No circuits yet. Set the board up as it is on the wall: a minute, and every bench knows its circuits.</p>
+      <Button look="next" className="min-h-11" onClick={() => go('board')}>
+        Set up the board
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,120 @@
+'use client';
+
+import type { JobView } from '../../../core/job/view';
+import { unitSymbol } from '../../../core/quantity/parse-reading';
+import { useJob } from '../../../client/job-provider';
+import { useBench, useCellInUse, useTester } from './bench-provider';
+
+/** A key writes, takes back, records a whole value, or goes on. */
+type Key = {
+  readonly face: string;
+  readonly spoken?: string;
+  readonly does: 'write' | 'erase' | 'value' | 'enter';
+  readonly text?: string;
+  readonly wide?: true;
+};
+
+const digits = (...faces: string[]): Key[] => faces.map((face) => ({ face, does: 'write', text: face }));
+const marks: readonly Key[] = ['LIM', 'N/A', 'N/V'].map((face) => ({ face, does: 'value', text: face }));
+
+/** The over-range figure as the instrument last showed it for this unit. */
+function overRange({ job, tests }: JobView, unit: string): string {
+  for (const readings of [...job.readings.values()].reverse()) {
+    const body = readings.at(-1)?.entry.body;
+    const spec = body && tests.of(body.slot)?.spec;
+    if (body?.value.is === 'over' && spec?.takes === 'figure' && spec.unit === unit) return `>${body.value.bound}`;
+  }
+  return unit === 'megohm' ? '>999' : '>1999';
+}
+
+/** Keys for a thumb: they write into the cell in use, without taking the focus from it. */
+export function ReadingPad() {
+  const view = useJob();
+  const { padOpen, openPad, take } = useBench();
+  const cell = useCellInUse();
+  const tester = useTester();
+  const definition = cell && view.tests.of(cell.slot);
+  if (!padOpen || !cell || !definition || view.isSealed) return null;
+  const { spec, symbol } = definition;
+  const isFigure = spec.takes === 'figure';
+  const keys: readonly Key[] = isFigure
+    ? [
+        ...digits('7', '8', '9'),
+        { face: '⌫', spoken: 'Take back', does: 'erase' },
+        ...digits('4', '5', '6'),
+        { face: overRange(view, spec.unit), spoken: 'Over range', does: 'value', text: overRange(view, spec.unit) },
+        ...digits('1', '2', '3'),
+        spec.mayBeOpen
+          ? { face: 'open', does: 'value', text: 'open' }
+          : { face: '>', spoken: 'more than', does: 'write', text: '>' },
+        ...digits('0', '.'),
+        spec.mayBeOpen
+          ? { face: '~', spoken: 'Unstable: from, to', does: 'write', text: '~' }
+          : { face: '', does: 'write', text: '' },
+        { face: '⏎', spoken: 'Enter', does: 'enter' },
+        ...marks,
+      ]
+    : [
+        { face: '✓ correct', spoken: 'Correct', does: 'value', text: 'ok', wide: true },
+        { face: '× reversed', spoken: 'Reversed', does: 'value', text: 'rev', wide: true },
+        ...marks,
+        { face: '⏎', spoken: 'Enter', does: 'enter' },
+      ];
+  const press = ({ does, text = '' }: Key) => {
+    if (does === 'write') cell.put(cell.text + text);
+    else if (does === 'erase') cell.put(cell.text.slice(0, -1));
+    else if (cell.record(does === 'value' ? text : cell.text)) cell.next();
+  };
+  return (
+    <section
+      aria-label="Reading pad"
+      className="fixed inset-x-0 bottom-0 z-30 border-t border-rule-strong bg-paper p-2 md:inset-x-auto md:right-4 md:w-80 md:border"
+    >
+      <div className="flex items-center gap-2 pb-1.5">
+        <p className="min-w-0 flex-1 truncate text-sm">
+          <strong>{symbol}</strong> {cell.label.replace(/^[^,]*,\s*/, '')}
+        </p>
+        <output className="text-xl font-semibold">
+          {cell.text || '–'}{' '}
+          <span className="text-sm font-normal text-faint">{isFigure ? unitSymbol[spec.unit] : ''}</span>
+        </output>
+        <button
+          type="button"
+          className="min-h-11 px-2 text-sm underline underline-offset-4"
+          onPointerDown={(event) => event.preventDefault()}
+          onClick={() => openPad(false)}
+        >
+          Letters
+        </button>
+      </div>
+      <div className="grid grid-cols-4 gap-1">
+        {tester && isFigure && (
+          <button
+            type="button"
+            className="col-span-4 min-h-11 rounded-md border-2 border-ink bg-sheet font-semibold hover:bg-hover"
+            onPointerDown={(event) => event.preventDefault()}
+            onClick={() => take()}
+          >
+            {tester.line === 'ready' ? 'Take reading' : 'Take reading when the link is back'}
+          </button>
+        )}
+        {keys.map((key) =>
+          key.face === '' ? (
+            <span key="blank" />
+          ) : (
+            <button
+              key={key.face}
+              type="button"
+              aria-label={key.spoken}
+              className={`min-h-11 rounded-md border text-lg ${key.wide ? 'col-span-2' : ''} ${key.does === 'enter' ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule-strong bg-sheet hover:bg-hover'} ${key.does === 'value' ? 'text-base' : ''}`}
+              onPointerDown={(event) => event.preventDefault()}
+              onClick={() => press(key)}
+            >
+              {key.face}
+            </button>
+          ),
+        )}
+      </div>
+    </section>
+  );
+}

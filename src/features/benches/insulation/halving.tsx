@@ -1,0 +1,160 @@
+'use client';
+
+import { Fragment } from 'react';
+import { v7 } from 'uuid';
+import type { InsulationOfWay } from '../../../core/tests/insulation/circuit';
+import type { Point } from '../../../core/installation/point';
+import type { Way } from '../../../core/installation/way';
+import { slotAt } from '../../../core/installation/slot';
+import { stageAddress } from '../../workspace/address';
+import { Button, linkLook } from '../../../ui/button';
+import { BenchCell } from '../frame/bench-cell';
+import { useBench } from '../frame/bench-provider';
+import { JobLink } from '../../workspace/place';
+import { useJob } from '../../../client/job-provider';
+import { AddPoints } from '../points/add-points';
+import { boardSide, farSide } from '../../../core/tests/insulation/slots';
+
+/** The run of the circuit from the board down: sections struck out as they clear, and where to open next. */
+export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
+  const { jobId, isSealed } = useJob();
+  const { record } = useBench();
+  const { points, located, openings, observation } = state;
+  if (points.length === 0) {
+    return (
+      <div>
+        <p className="text-sm">To halve it, the circuit’s points in their order are needed.</p>
+        <AddPoints way={way} record={record} />
+      </div>
+    );
+  }
+  if (!located) return null;
+  if (!located.ok) {
+    return (
+      <p role="alert" className="text-sm font-semibold">
+        {located.problem}
+      </p>
+    );
+  }
+  const { suspects, cleared, next, openingsLeft, reasons, faults } = located.location;
+  const shareOf = new Map(suspects.map((suspect) => [suspect.section, suspect.share]));
+  const nameOf = (id: string) => points.find((point) => point.id === id)?.name ?? '';
+  const found = !next && suspects[0] ? nameOf(suspects[0].section) : null;
+  return (
+    <div>
+      <h3 className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-strong pb-1 text-base">
+        Halving
+        <span className="font-sans text-sm font-normal text-faint" role="status">
+          {found
+            ? `It is in the section to ${found}`
+            : `${suspects.length} section${suspects.length === 1 ? '' : 's'} left, about ${Math.ceil(openingsLeft)} opening${Math.ceil(openingsLeft) === 1 ? '' : 's'}${faults === 'at least two' ? ', at least two faults' : ''}`}
+        </span>
+      </h3>
+      <ol className="relative" aria-label="Sections from the board">
+        <li className="py-1 text-sm text-faint">board</li>
+        {points.map((point, index) => {
+          const opened = openings.some((opening) => opening.before === point.id);
+          const isNext = next?.before === point.id;
+          return (
+            <Fragment key={point.id}>
+              {(opened || isNext) && <Opening point={point} index={index} way={way} isNext={isNext} />}
+              <li
+                className={`flex items-center gap-2 border-l-[3px] py-0.5 pl-3 text-sm ${cleared.includes(point.id) ? 'border-rule text-faint line-through' : 'border-ink'} ${point.spur ? 'ml-4' : ''}`}
+              >
+                <span className="w-5 text-right text-faint">{index + 1}</span>
+                <span className={found === point.name ? 'font-semibold' : ''}>{point.name}</span>
+                {!cleared.includes(point.id) && (
+                  <span className="ml-auto flex items-center gap-2 text-xs text-faint">
+                    <span
+                      className="dots inline-block h-3 border border-rule-strong"
+                      style={{ width: `${Math.max(4, Math.round(90 * (shareOf.get(point.id) ?? 0)))}px` }}
+                      aria-hidden
+                    />
+                    {Math.round(100 * (shareOf.get(point.id) ?? 0))} %
+                  </span>
+                )}
+              </li>
+            </Fragment>
+          );
+        })}
+      </ol>
+      {reasons.map((reason) => (
+        <p key={reason} className="pt-1 text-sm text-faint">
+          {reason}
+        </p>
+      ))}
+      {found && !isSealed && (
+        <JobLink
+          href={`${stageAddress(jobId, 'observations')}?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`}
+          className={`${linkLook('plain')} mt-2`}
+        >
+          Write the observation
+        </JobLink>
+      )}
+    </div>
+  );
+}
+
+/** Where the circuit is opened: both sides read, and logged until it is joined again. */
+function Opening({ point, index, way, isNext }: { point: Point; index: number; way: Way; isNext: boolean }) {
+  const { job, isSealed } = useJob();
+  const { record } = useBench();
+  const where = `way ${way.number}, before ${point.name}`;
+  const link = job.links.find(
+    (each) => each.clearedAt === null && each.sort === 'circuit opened' && each.where === where,
+  );
+  return (
+    <li
+      className={`my-1 flex flex-wrap items-center gap-x-3 gap-y-1 border border-dashed border-ink p-1.5 text-sm ${isNext ? '' : 'border-rule-strong'}`}
+    >
+      <span className={isNext ? 'bg-ink px-2 font-semibold text-paper' : ''}>
+        {isNext ? `Open before ${point.name}` : `Opened before ${point.name}`}
+      </span>
+      {!isSealed && (
+        <Button
+          onClick={() =>
+            record(
+              link
+                ? [{ kind: 'link.cleared', body: { linkId: link.linkId } }]
+                : [
+                    {
+                      kind: 'link.made',
+                      body: {
+                        linkId: v7(),
+                        sort: 'circuit opened',
+                        on: { of: 'way', id: way.id },
+                        where,
+                        test: 'insulation',
+                      },
+                    },
+                  ],
+            )
+          }
+          className="max-md:min-h-11"
+        >
+          {link ? 'open: ✓ joined' : 'opened'}
+        </Button>
+      )}
+      <span className="flex items-center gap-1">
+        board side{' '}
+        <BenchCell
+          slot={slotAt({ of: 'point', id: point.id }, boardSide)}
+          label={`Board side, opened before ${point.name}`}
+          sequence={7000 + index * 2}
+          row={700 + index}
+          column={0}
+        />
+      </span>
+      <span className="flex items-center gap-1">
+        far side{' '}
+        <BenchCell
+          slot={slotAt({ of: 'point', id: point.id }, farSide)}
+          label={`Far side, opened before ${point.name}`}
+          sequence={7001 + index * 2}
+          row={700 + index}
+          column={1}
+        />
+      </span>
+    </li>
+  );
+}

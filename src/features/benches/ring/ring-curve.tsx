@@ -1,0 +1,83 @@
+'use client';
+
+import { memo } from 'react';
+import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
+import type { Point } from '../../../core/installation/point';
+import type { RingReading, RingReadings } from '../../../core/tests/ring/evidence';
+import { expectedOnRing } from '../../../core/tests/ring/expected';
+
+const figure = (reading: RingReading | null | undefined): number | null =>
+  typeof reading === 'number'
+    ? reading
+    : reading && typeof reading === 'object'
+      ? (reading.low + reading.high) / 2
+      : null;
+
+/** Readings along the ring over what a sound one would read: what stands out is what to look at. */
+export const RingCurve = memo(function RingCurve({
+  points,
+  readings,
+}: {
+  points: readonly Point[];
+  readings: RingReadings;
+}) {
+  const [r1, rn, r2] = [figure(readings.ends.r1), figure(readings.ends.rn), figure(readings.ends.r2)];
+  const main = points.filter((point) => !point.spur);
+  const rows = points.map((point, index) => {
+    const x = (main.filter((each) => each.order <= point.order).length || 1) / (main.length + 1);
+    return {
+      number: index + 1,
+      expected2: r1 !== null && rn !== null ? expectedOnRing(r1, rn, x) : null,
+      expected3: r1 !== null && r2 !== null ? expectedOnRing(r1, r2, x) : null,
+      step2: figure(readings.step2[index]),
+      step3: figure(readings.step3[index]),
+      sameSide: figure(readings.sameSide?.[index]),
+    };
+  });
+  if (!rows.some((row) => row.step2 !== null || row.step3 !== null)) return null;
+  const spoken = rows
+    .filter((row) => row.step3 !== null)
+    .map((row) => `point ${row.number} ${row.step3} against ${row.expected3?.toFixed(2) ?? 'nothing'}`)
+    .join(', ');
+  return (
+    <figure aria-label={`Readings along the ring over what a sound one reads. Step 3: ${spoken}`}>
+      <div className="h-44" aria-hidden>
+        <ResponsiveContainer width="100%" height="100%" minWidth={0}>
+          <ComposedChart accessibilityLayer={false} data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
+            <CartesianGrid stroke="var(--rule)" vertical={false} />
+            <XAxis dataKey="number" tick={{ fill: 'var(--faint)', fontSize: 12 }} stroke="var(--rule-strong)" />
+            <YAxis
+              tick={{ fill: 'var(--faint)', fontSize: 12 }}
+              stroke="var(--rule-strong)"
+              domain={[0, 'auto']}
+              unit=" Ω"
+              width={70}
+            />
+            <Line
+              dataKey="expected2"
+              stroke="var(--rule-strong)"
+              strokeDasharray="5 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+            <Line dataKey="expected3" stroke="var(--rule-strong)" dot={false} isAnimationActive={false} />
+            <Scatter
+              dataKey="step2"
+              shape="circle"
+              fill="var(--paper)"
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+              isAnimationActive={false}
+            />
+            <Scatter dataKey="step3" shape="square" fill="var(--ink)" isAnimationActive={false} />
+            <Scatter dataKey="sameSide" shape="triangle" fill="var(--faint)" isAnimationActive={false} />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <figcaption className="text-xs text-faint">
+        ○ step 2, ■ step 3{rows.some((row) => row.sameSide !== null) && ', ▲ same side'}; lines: a sound ring of these
+        ends, step 2 dashed
+      </figcaption>
+    </figure>
+  );
+});

@@ -1,0 +1,78 @@
+import Link from 'next/link';
+import { documents } from '../../core/catalogue';
+import type { IssuedDocument } from '../../server/documents';
+import { linkLook } from '../../ui/button';
+import { bodies } from './registry';
+
+const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
+
+/** An issued document: what it says in short, its seal, and the ways to hand it over. */
+export function DocumentView({ document, verifyPath }: { document: IssuedDocument; verifyPath: string }) {
+  const { model } = document;
+  const shown = bodies[document.kind];
+  return (
+    <div className="mx-auto max-w-4xl px-4 pb-16">
+      <header className="flex min-h-14 items-center gap-4 border-b border-rule-strong">
+        <Link href="/" className="font-serif text-base font-semibold">
+          Orange Ledger
+        </Link>
+        <Link href={`/jobs/${document.jobId}`} className="text-sm underline underline-offset-4">
+          The job it came from
+        </Link>
+      </header>
+      <main className="space-y-6 pt-5">
+        <div className="flex flex-wrap items-start justify-between gap-4">
+          <div>
+            <h1 className="text-2xl">{document.number}</h1>
+            <p className="text-faint">
+              {documents.of(document.kind)?.title}, issued {moment.format(document.issuedAt)}, {model.edition}
+            </p>
+            {model.site.slice(0, 1).map((fact) => (
+              <p key={fact.label} className="whitespace-pre-line pt-1">
+                {fact.value}
+              </p>
+            ))}
+          </div>
+          {shown && <shown.Outcome model={document.model} />}
+        </div>
+        {document.replacedBy && (
+          <p role="note" className="border-2 border-ink p-3 font-semibold">
+            Replaced by{' '}
+            <Link className="underline underline-offset-4" href={`/documents/${document.replacedBy.id}`}>
+              {document.replacedBy.number}
+            </Link>
+            : do not rely on this one.
+          </p>
+        )}
+        {document.replaces && (
+          <p>
+            Replaces{' '}
+            <Link className="underline underline-offset-4" href={`/documents/${document.replaces.id}`}>
+              {document.replaces.number}
+            </Link>
+            {model.replaces && `, because: ${model.replaces.because}.`}
+          </p>
+        )}
+        <div className="flex flex-wrap gap-3">
+          <a className={linkLook('next')} href={`/api/documents/${document.id}/pdf`}>
+            Download the sealed PDF
+          </a>
+          <Link className={linkLook('plain')} href={verifyPath}>
+            Verification page
+          </Link>
+        </div>
+        <section aria-labelledby="seal" className="margin-line pl-4">
+          <h2 id="seal" className="text-lg">
+            Seal
+          </h2>
+          <p className="break-all text-sm">SHA-256 {document.documentHash}</p>
+          <p className="text-sm text-faint">
+            Printed on every page. Whoever holds the document can have it checked at its verification page without
+            signing in.
+          </p>
+        </section>
+        {shown && <shown.Body model={document.model} />}
+      </main>
+    </div>
+  );
+}

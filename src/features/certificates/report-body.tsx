@@ -1,0 +1,64 @@
+import { type Report, reportModel } from '../../core/certificates/eicr/model';
+import type { PrintedModel } from '../../core/certificates/printed-model';
+import { CodeBadge } from '../findings/code-badge';
+
+/** What a condition report comes to. */
+export function ReportOutcome({ model }: { model: PrintedModel }) {
+  const { outcome } = reportModel.read(model).assessment;
+  return (
+    <p className={`border-2 border-ink px-3 py-1 text-xl font-semibold ${outcome === 'unsatisfactory' ? 'hatch' : ''}`}>
+      {outcome.toUpperCase()}
+    </p>
+  );
+}
+
+/** What a condition report says, in short. */
+export function ReportBody({ model }: { model: PrintedModel }) {
+  const report: Report = reportModel.read(model);
+  return (
+    <>
+      <section aria-labelledby="summary">
+        <h2 id="summary" className="text-lg">
+          Summary
+        </h2>
+        <p className="whitespace-pre-line">{report.summary}</p>
+        <dl className="grid grid-cols-[11rem_1fr] gap-x-3 pt-2 text-sm">
+          {report.comeBack.map((fact) => (
+            <div key={fact.label} className="contents">
+              <dt className="text-faint">{fact.label}</dt>
+              <dd>{fact.value}</dd>
+            </div>
+          ))}
+          {report.declarations.map((declaration) => (
+            <div key={declaration.role} className="contents">
+              <dt className="text-faint">{declaration.title}</dt>
+              <dd>
+                {declaration.name}, {declaration.position}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section aria-labelledby="observations">
+        <h2 id="observations" className="border-b border-rule-strong pb-1 text-lg">
+          Observations
+        </h2>
+        {report.observations.length === 0 && <p className="py-2">None.</p>}
+        <ol>
+          {report.observations.map((o) => (
+            <li key={o.number} className="grid grid-cols-[1.5rem_3rem_1fr] gap-3 border-b border-rule py-2">
+              <span className="text-right text-faint">{o.number}</span>
+              <CodeBadge code={o.code} />
+              <span>
+                <strong>{o.what}</strong>
+                <span className="block text-sm">
+                  {o.where} · item {o.item} · circuit {o.circuit}
+                </span>
+              </span>
+            </li>
+          ))}
+        </ol>
+      </section>
+    </>
+  );
+}

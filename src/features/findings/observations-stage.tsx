@@ -1,0 +1,129 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from '../../ui/toast';
+import { useJob } from '../../client/job-provider';
+import { placeKey } from '../../core/installation/place';
+import type { Observation, ObservationFields } from '../../core/job/kinds/observation';
+import { codes } from '../../core/job/outcome';
+import { Button } from '../../ui/button';
+import { usePlace } from '../workspace/place';
+import { showMoment } from '../workspace/struck-readings';
+import { CodeBadge } from './code-badge';
+import { type Draft, ObservationForm } from './observation-form';
+
+const blank: Draft = {
+  id: null,
+  what: '',
+  where: '',
+  why: '',
+  code: null,
+  item: null,
+  wayId: null,
+  regulation: null,
+  livePartsAccessible: false,
+  codeReason: null,
+};
+
+/** Findings as ledger rows, and the one being written beside them. */
+export function ObservationsStage() {
+  const { job, append, isSealed, pack, definition } = useJob();
+  const { query } = usePlace();
+  const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
+  const [form, setForm] = useState<Draft>({
+    ...blank,
+    what: (query.get('what') ?? '').slice(0, 400),
+    wayId: job.ways.has(query.get('way') ?? '') ? query.get('way') : null,
+    item: definition.schedule(pack).some((row) => row.item === asked.item) ? asked.item : null,
+    code: asked.code,
+  });
+  const [noted, setNoted] = useState(0);
+  const edit = (observation: Observation) => {
+    const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason } = observation;
+    setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason });
+  };
+  const strike = (observation: Observation) => {
+    const outcome = append([
+      { kind: 'entry.struck', body: { entryId: observation.entryId, why: 'Not an observation after all' } },
+    ]);
+    toast(outcome.ok ? `Observation ${observation.number} struck. Undo brings it back.` : outcome.reason);
+  };
+  return (
+    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem]">
+      <section aria-labelledby="findings">
+        <h1 id="findings" className="border-b border-rule-strong pb-1 text-xl">
+          Findings
+        </h1>
+        {job.observations.length === 0 && (
+          <p className="py-4 text-faint">None noted. Write the first one beside this.</p>
+        )}
+        <ol>
+          {job.observations.map((observation) => {
+            const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
+            return (
+              <li
+                key={observation.id}
+                id={placeKey({ of: 'observation', id: observation.id, field: 'what' })}
+                className="grid scroll-mt-40 grid-cols-[1.5rem_3rem_1fr] gap-x-3 border-b border-rule py-3"
+              >
+                <span className="text-right text-faint">{observation.number}</span>
+                <span>
+                  <CodeBadge code={observation.code} />
+                </span>
+                <div>
+                  <p className="font-semibold">{observation.what}</p>
+                  <p className="text-sm">
+                    {observation.where}
+                    {way && ` · circuit ${way.number} ${way.description ?? ''}`}
+                    {observation.item && ` · item ${observation.item}`}
+                    {observation.regulation && ` · ${observation.regulation}`}
+                  </p>
+                  <p className="text-sm text-faint">{observation.why}</p>
+                  {!isSealed && (
+                    <p className="-ml-1 flex gap-4">
+                      <Button look="quiet" onClick={() => edit(observation)}>
+                        Change
+                      </Button>
+                      <Button look="quiet" onClick={() => strike(observation)}>
+                        Strike
+                      </Button>
+                    </p>
+                  )}
+                </div>
+              </li>
+            );
+          })}
+        </ol>
+        <StruckObservations />
+      </section>
+      {!isSealed && (
+        <ObservationForm
+          key={form.id ?? `new ${noted}`}
+          draft={form}
+          done={() => (setForm(blank), setNoted(noted + 1))}
+        />
+      )}
+    </div>
+  );
+}
+
+function StruckObservations() {
+  const { job, people } = useJob();
+  const struck = [...job.entries.values()].filter(
+    (entry) => entry.kind === 'observation.noted' && job.strikes.has(entry.id),
+  );
+  if (struck.length === 0) return null;
+  return (
+    <ul aria-label="Struck observations" className="pt-3 text-sm text-faint">
+      {struck.map((entry) => {
+        const strike = job.strikes.get(entry.id);
+        return (
+          <li key={entry.id}>
+            <s>{(entry.body as { fields: ObservationFields }).fields.what}</s>{' '}
+            {strike && `${strike.why}: ${people[strike.by.madeBy] ?? ''}, ${showMoment(strike.by.madeAt)}`}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,64 @@
+'use server';
+
+import * as z from 'zod';
+import type { Done } from '../../server/firms';
+import * as firms from '../../server/firms';
+import { endOwnSession } from '../../server/sessions';
+import { requireAsker } from '../../server/who';
+import { beginFields, inviteFields, joinFields } from './fields';
+
+const no = (problem: string): { readonly ok: false; readonly problem: string } => ({ ok: false, problem });
+const unread = no('Something in the form cannot be read: nothing was changed. Check it and send it again.');
+
+/** Begins the first firm of this installation of the application; anybody may, once. */
+export async function beginFirmAction(form: unknown): Promise<Done> {
+  const parsed = beginFields.safeParse(form);
+  if (!parsed.success) return unread;
+  const { firm: name, address, telephone, firmEmail, ...person } = parsed.data;
+  const begun = await firms.beginFirm(
+    { name, address, telephone, email: firmEmail },
+    { ...person, roles: ['inspector', 'supervisor', 'office'] },
+    true,
+  );
+  return begun.ok ? { ok: true } : begun;
+}
+
+/** Takes up an invitation; whoever holds its link may, once. */
+export async function joinAction(token: unknown, form: unknown): Promise<Done> {
+  const [link, parsed] = [z.string().max(100).safeParse(token), joinFields.safeParse(form)];
+  if (!link.success || !parsed.success) return unread;
+  return firms.join(link.data, parsed.data.name, parsed.data.email, parsed.data.password);
+}
+
+export async function inviteAction(form: unknown): Promise<firms.Invited> {
+  const asker = await requireAsker();
+  const parsed = inviteFields.safeParse(form);
+  return parsed.success ? firms.invite(asker, parsed.data) : unread;
+}
+
+export async function withdrawInvitationAction(invitationId: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const id = z.uuid().safeParse(invitationId);
+  return id.success ? firms.withdrawInvitation(asker, id.data) : unread;
+}
+
+const person = z.string().min(1).max(60);
+
+export async function describePersonAction(personId: unknown, form: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const [id, parsed] = [person.safeParse(personId), inviteFields.safeParse(form)];
+  return id.success && parsed.success ? firms.describePerson(asker, id.data, parsed.data) : unread;
+}
+
+export async function endAccessAction(personId: unknown, why: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const [id, reason] = [person.safeParse(personId), z.string().trim().max(200).safeParse(why)];
+  return id.success && reason.success ? firms.endAccess(asker, id.data, reason.data) : unread;
+}
+
+export async function endSessionAction(sessionId: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const id = z.string().min(1).max(100).safeParse(sessionId);
+  if (!id.success) return unread;
+  return (await endOwnSession(asker.id, id.data)) ? { ok: true } : no('That device is signed out already.');
+}

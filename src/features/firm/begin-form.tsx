@@ -1,0 +1,73 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Button } from '../../ui/button';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { beginFirmAction } from './actions';
+import { type BeginFields, beginFields } from './fields';
+import { useSignIn } from './sign-in/use-sign-in';
+import { unanswered } from './unanswered';
+
+/** The firm and its first person, asked once. */
+export function BeginForm() {
+  const signIn = useSignIn();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, handleSubmit, formState } = useForm<BeginFields>({
+    resolver: zodResolver(beginFields),
+    defaultValues: { position: 'Inspector and qualified supervisor' },
+  });
+  const { errors, isSubmitting } = formState;
+  const begin = handleSubmit(async (fields) => {
+    const done = await beginFirmAction(fields).catch(unanswered);
+    setProblem(done.ok ? await signIn(fields.email, fields.password) : done.problem);
+  });
+  return (
+    <form onSubmit={(event) => void begin(event)} noValidate className="grid gap-x-8 gap-y-6 md:grid-cols-2">
+      <section className="space-y-3">
+        <h2 className="border-b border-rule-strong pb-1 text-xl">The firm</h2>
+        <FormField label="Name of the firm" problem={errors.firm?.message} {...register('firm')} />
+        <FormField label="Address of the firm" problem={errors.address?.message} {...register('address')} />
+        <FormField label="Telephone" type="tel" problem={errors.telephone?.message} {...register('telephone')} />
+        <FormField
+          label="E-mail of the firm"
+          type="email"
+          problem={errors.firmEmail?.message}
+          {...register('firmEmail')}
+        />
+      </section>
+      <section className="space-y-3">
+        <h2 className="border-b border-rule-strong pb-1 text-xl">You</h2>
+        <FormField label="Your name" autoComplete="name" problem={errors.name?.message} {...register('name')} />
+        <FormField
+          label="Position"
+          hint="As it stands beneath your signature."
+          problem={errors.position?.message}
+          {...register('position')}
+        />
+        <FormField
+          label="E-mail you sign in with"
+          type="email"
+          autoComplete="username"
+          problem={errors.email?.message}
+          {...register('email')}
+        />
+        <FormField
+          label="Password"
+          type="password"
+          autoComplete="new-password"
+          hint="Ten characters or more."
+          problem={errors.password?.message}
+          {...register('password')}
+        />
+      </section>
+      <div className="space-y-3 md:col-span-2">
+        {problem && <FormProblem>{problem}</FormProblem>}
+        <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 px-6">
+          {isSubmitting ? 'Beginning…' : 'Begin the ledger'}
+        </Button>
+      </div>
+    </form>
+  );
+}

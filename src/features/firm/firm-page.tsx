@@ -1,0 +1,154 @@
+'use client';
+
+import { toast } from '../../ui/toast';
+import type { NewFirmEntry } from '../../core/catalogue';
+import { editionPack } from '../../core/edition/editions';
+import { editionIds } from '../../core/edition/pack';
+import { schoolWords, schools } from '../../core/job/kinds/brief';
+import { useFirm } from '../../client/firm-provider';
+import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
+import { SendState } from '../../ui/send-state';
+import { Instruments } from './instruments';
+import { Logo } from './logo';
+import { PageHead } from './page-head';
+import { People } from './people';
+
+/** The firm: what its documents carry, what it measures with, who works for it, and what a new job begins with. */
+export function FirmPage() {
+  const { firm, append, sending, unsent, loaded, nudge } = useFirm();
+  const record = (entry: NewFirmEntry) => {
+    const outcome = append([entry]);
+    if (!outcome.ok) toast(outcome.reason);
+  };
+  return (
+    <div className="mx-auto max-w-6xl px-4 pb-16">
+      <PageHead title={firm.particulars.name ?? 'The firm'}>
+        <SendState sending={sending} unsent={unsent} loaded={loaded} nudge={nudge} />
+      </PageHead>
+      <Refused />
+      <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
+        <div className="space-y-8">
+          <Particulars record={record} />
+          <Defaults record={record} />
+        </div>
+        <Instruments record={record} />
+        <div className="lg:col-span-2">
+          <People />
+        </div>
+      </main>
+    </div>
+  );
+}
+
+export type Record = (entry: NewFirmEntry) => void;
+
+const demanded = (what: string) => (text: string) =>
+  text.trim() === ''
+    ? { ok: false as const, problem: `Every document carries ${what}: it cannot be empty.` }
+    : asText(text);
+
+function Particulars({ record }: { record: Record }) {
+  const { particulars } = useFirm().firm;
+  const say = (body: typeof particulars) => record({ kind: 'firm.described', body });
+  return (
+    <section aria-labelledby="particulars">
+      <h2 id="particulars" className="pb-1 text-xl">
+        What documents carry
+      </h2>
+      <EntryField
+        label="Name"
+        shown={particulars.name ?? ''}
+        parse={(text) => (text.trim() ? asLine(text) : demanded('the name')(text))}
+        commit={(name) => name && say({ name })}
+      />
+      <EntryField
+        label="Address"
+        lines={2}
+        shown={particulars.address ?? ''}
+        parse={demanded('the address')}
+        commit={(address) => address && say({ address })}
+      />
+      <EntryField
+        label="Telephone"
+        type="tel"
+        shown={particulars.telephone ?? ''}
+        parse={asLine}
+        commit={(telephone) => say({ telephone: telephone ?? '' })}
+      />
+      <EntryField
+        label="E-mail"
+        type="email"
+        shown={particulars.email ?? ''}
+        parse={asLine}
+        commit={(email) => say({ email: email ?? '' })}
+        hint="Documents issued before keep what they carried."
+      />
+      <Logo logo={particulars.logo ?? ''} take={(logo) => say({ logo })} />
+    </section>
+  );
+}
+
+function Defaults({ record }: { record: Record }) {
+  const { defaults } = useFirm().firm;
+  const say = (body: typeof defaults) => record({ kind: 'defaults.set', body });
+  return (
+    <section aria-labelledby="defaults">
+      <h2 id="defaults" className="pb-1 text-xl">
+        What a new job begins with
+      </h2>
+      <ChoiceField
+        label="Edition worked to"
+        value={defaults.edition ?? null}
+        options={editionIds.map((value) => ({ value, label: editionPack(value).title }))}
+        commit={(edition) => say({ edition })}
+      />
+      <ChoiceField
+        label="Order of tests"
+        value={defaults.school ?? null}
+        options={schools.map((value) => ({ value, label: schoolWords[value] }))}
+        commit={(school) => say({ school })}
+      />
+      <EntryField
+        label="Accessories opened"
+        unit="%"
+        inputMode="numeric"
+        shown={defaults.samplingPercent ? String(defaults.samplingPercent) : ''}
+        parse={asNumber(1, 100, true)}
+        commit={(samplingPercent) => say({ samplingPercent })}
+      />
+      <EntryField
+        label="Insulation looked into"
+        unit="MΩ"
+        inputMode="decimal"
+        shown={defaults.investigateBelowMegohms ? String(defaults.investigateBelowMegohms) : ''}
+        parse={asNumber(1, 1000)}
+        commit={(investigateBelowMegohms) => say({ investigateBelowMegohms })}
+        hint="A 230 V circuit that reads less, though above its minimum, is marked to look at again. 2 MΩ where nothing is said."
+      />
+    </section>
+  );
+}
+
+/** What the ledger would not take, with its reason. */
+function Refused() {
+  const { refused, dismiss } = useFirm();
+  if (refused.length === 0) return null;
+  return (
+    <ul aria-label="Not taken by the ledger" className="border-b-2 border-ink">
+      {refused.map((item) => (
+        <li key={item.draft.id} className="flex items-center gap-3 py-1 text-sm">
+          <span className="flex-1">
+            <strong>Not taken:</strong> {item.refused}
+          </span>
+          <button
+            type="button"
+            className="min-h-9 font-semibold underline underline-offset-4"
+            onClick={() => dismiss(item.draft.id)}
+          >
+            Put aside
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

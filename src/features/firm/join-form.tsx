@@ -1,0 +1,50 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Button } from '../../ui/button';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { joinAction } from './actions';
+import { type JoinFields, joinFields } from './fields';
+import { useSignIn } from './sign-in/use-sign-in';
+import { unanswered } from './unanswered';
+
+/** Takes up an invitation. */
+export function JoinForm({ token, name }: { token: string; name: string }) {
+  const signIn = useSignIn();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, handleSubmit, formState } = useForm<JoinFields>({
+    resolver: zodResolver(joinFields),
+    defaultValues: { name },
+  });
+  const { errors, isSubmitting } = formState;
+  const join = handleSubmit(async (fields) => {
+    const done = await joinAction(token, fields).catch(unanswered);
+    setProblem(done.ok ? await signIn(fields.email, fields.password) : done.problem);
+  });
+  return (
+    <form onSubmit={(event) => void join(event)} noValidate className="space-y-3">
+      <FormField label="Your name" autoComplete="name" problem={errors.name?.message} {...register('name')} />
+      <FormField
+        label="E-mail you sign in with"
+        type="email"
+        autoComplete="username"
+        problem={errors.email?.message}
+        {...register('email')}
+      />
+      <FormField
+        label="Password"
+        type="password"
+        autoComplete="new-password"
+        hint="Ten characters or more."
+        problem={errors.password?.message}
+        {...register('password')}
+      />
+      {problem && <FormProblem>{problem}</FormProblem>}
+      <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
+        {isSubmitting ? 'Joining…' : 'Join the firm'}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,19 @@
+'use client';
+
+import { Menu } from '../../ui/menu';
+import { useSignOut } from './sign-in/use-sign-out';
+
+/** Who is signed in, and what is theirs. */
+export function PersonMenu({ name }: { name: string }) {
+  const signOut = useSignOut();
+  return (
+    <Menu
+      label={name}
+      items={[
+        { says: 'Your account', href: '/account' },
+        { says: 'The firm', href: '/firm' },
+        { says: 'Sign out', run: () => void signOut() },
+      ]}
+    />
+  );
+}

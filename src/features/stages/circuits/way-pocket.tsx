@@ -1,0 +1,101 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from '../../../ui/toast';
+import { showCable, showDevice, showResidual } from '../../../core/installation/device-text';
+import { type Subject, keyOf, slotAt } from '../../../core/installation/slot';
+import { waysOf } from '../../../core/job/job';
+import type { InHand } from '../../../core/work/in-hand';
+import { Button } from '../../../ui/button';
+import { Disclosure } from '../../../ui/disclosure';
+import { EntryField } from '../../../ui/entry-field';
+import { Select } from '../../../ui/select';
+import { useJob } from '../../../client/job-provider';
+import { benchAddress } from '../../workspace/address';
+import { JobLink } from '../../workspace/place';
+import { ReadingField } from '../../workspace/reading-field';
+import { fieldColumns } from '../../workspace/way-fields';
+import { WayDesign } from '../../workspace/way-design';
+
+/** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
+export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand }) {
+  const view = useJob();
+  const { job, jobId, tests, append, pack } = view;
+  const dueOf = (on: Subject) =>
+    tests.slots.filter((each) => each.on === 'way' && each.due?.(view, on)).map((each) => slotAt(on, each.measure));
+  const ways = waysOf(job, boardId);
+  const firstOpen = ways.findIndex((way) =>
+    dueOf({ of: 'way', id: way.id }).some((slot) => !job.readings.has(keyOf(slot))),
+  );
+  const [chosen, setChosen] = useState<number | null>(null);
+  const index = Math.min(chosen ?? Math.max(firstOpen, 0), ways.length - 1);
+  const way = ways[index];
+  if (!way) return <p className="py-4">No ways on this board yet. Add them at a wider screen, or paste them there.</p>;
+  const on = { of: 'way', id: way.id } as const;
+  return (
+    <div>
+      <div className="sticky top-32 z-10 flex items-center gap-2 border-y border-rule-strong bg-paper py-1">
+        <Button
+          className="min-h-11"
+          disabled={index === 0}
+          onClick={() => setChosen(index - 1)}
+          aria-label="Circuit before"
+        >
+          ←
+        </Button>
+        <Select
+          label="Circuit"
+          className="min-h-11 min-w-0 flex-1 font-semibold"
+          value={way.id}
+          onChange={(id) => setChosen(ways.findIndex((each) => each.id === id))}
+          options={ways.map((each) => ({
+            value: each.id,
+            label: `${each.number} ${each.description ?? (each.arrangement === 'spare' ? 'spare' : '')}`,
+          }))}
+        />
+        <Button
+          className="min-h-11"
+          disabled={index === ways.length - 1}
+          onClick={() => setChosen(index + 1)}
+          aria-label="Next circuit"
+        >
+          →
+        </Button>
+      </div>
+      <p className="py-2 text-sm text-faint">
+        {showDevice(way) || 'device?'} · RCD {showResidual(way) || 'none'} · {showCable(way) || 'cable?'} mm² ·{' '}
+        {way.points ?? '?'} points
+      </p>
+      {way.arrangement === 'ring' && (
+        <JobLink
+          href={benchAddress(jobId, 'ring', way.id)}
+          className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
+        >
+          Ring bench
+        </JobLink>
+      )}
+      {dueOf(on).map((slot) => (
+        <ReadingField key={keyOf(slot)} slot={slot} inHand={inHand} large />
+      ))}
+      <Disclosure className="pt-4" summary={<strong>Describe this way</strong>}>
+        {fieldColumns.map((column) => (
+          <EntryField
+            key={`${way.id}-${column.id}`}
+            label={column.heading}
+            shown={column.show(way)}
+            hint={column.hint}
+            parse={(text) => {
+              const parsed = column.parse(text, pack);
+              return parsed.ok ? { ok: true, value: parsed.fields } : parsed;
+            }}
+            commit={(fields) => {
+              const outcome = append([{ kind: 'way.described', body: { wayId: way.id, fields } }]);
+              if (!outcome.ok) toast(outcome.reason);
+            }}
+          />
+        ))}
+        <WayDesign way={way} />
+      </Disclosure>
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import { slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
+import { judgeWayCapacity } from '../../../core/installation/capacity';
+import type { Way } from '../../../core/installation/way';
+import { governingOf } from '../../../core/job/governing';
+import { judgeValue } from '../../../core/job/verdicts';
+import { parseReading, unitSymbol } from '../../../core/quantity/parse-reading';
+import { showValue } from '../../../core/quantity/reading-value';
+import { zs } from '../../../core/tests/loop/slots';
+import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
+import { useJob } from '../../../client/job-provider';
+import { benchAddress } from '../../workspace/address';
+import { JobLink } from '../../workspace/place';
+import { StruckReadings, showMoment } from '../../workspace/struck-readings';
+import { VerdictMark, Working } from '../../workspace/verdict-mark';
+import type { Column } from './columns';
+import { OverrideLimit } from './override-limit';
+
+type Props = {
+  way: Way | null;
+  column: Column;
+  typing: string | null;
+  doubtful: { text: string; problem: string } | null;
+};
+
+/** Under the ledger: the chosen cell explained, live while it is typed. */
+export function WorkingPanel({ way, column, typing, doubtful }: Props) {
+  const view = useJob();
+  const { job, jobId, tests, people } = view;
+  const definition = column.sort === 'reading' ? column.definition : null;
+  const slot = way && definition ? slotAt({ of: 'way', id: way.id }, definition.measure) : null;
+  const standing = slot ? governingOf(view, slot) : null;
+  const text = typing ?? doubtful?.text ?? null;
+  const parsed = definition && text !== null && text.trim() !== '' ? parseReading(text, definition.spec) : null;
+  const value = parsed ? (parsed.ok ? parsed.value : null) : (standing?.body.value ?? null);
+  const how = parsed ? 'measured' : (standing?.body.how ?? 'measured');
+  const judgement =
+    slot && value ? judgeValue(view, slot, { value, how, testVolts: standing?.body.testVolts ?? null }) : null;
+  const breaking = way && (column.id === 'device' || column.id === 'breaking') ? judgeWayBreaking(view, way) : null;
+  const capacity = way && ['device', 'cable', 'method'].includes(column.id) ? judgeWayCapacity(view.pack, way) : null;
+  const problem =
+    parsed && !parsed.ok && typing === null
+      ? parsed.problem
+      : doubtful && typing === null
+        ? doubtful.problem
+        : parsed && !parsed.ok
+          ? parsed.problem
+          : null;
+  const spec = definition?.spec ?? null;
+  const shownJudgement = judgement ?? breaking;
+  return (
+    <section
+      aria-label="Working"
+      aria-live="polite"
+      className="sticky bottom-0 z-10 grid min-h-32 gap-x-6 gap-y-2 border-b border-rule-strong bg-paper px-3 py-2 md:grid-cols-[15rem_1fr_18rem]"
+    >
+      <div>
+        <h2 className="text-base">{way ? `${way.number} ${way.description ?? ''}` : 'New way'}</h2>
+        <p className="text-sm">{definition?.name ?? column.spoken}</p>
+        {value && (
+          <p className="flex items-baseline gap-2 text-2xl font-semibold" data-testid="working-value">
+            {showValue(value)}{' '}
+            <span className="text-sm font-normal text-faint">
+              {spec?.takes === 'figure' && value.is !== 'not-taken' ? unitSymbol[spec.unit] : ''}
+            </span>
+            {judgement && <VerdictMark verdict={judgement.verdict} worded />}
+          </p>
+        )}
+        <p className="text-xs text-faint">{column.hint}</p>
+        {way?.arrangement === 'ring' && (
+          <JobLink
+            href={benchAddress(jobId, 'ring', way.id)}
+            className="text-sm font-semibold underline underline-offset-4"
+          >
+            Ring bench
+          </JobLink>
+        )}
+      </div>
+      <div>
+        {problem && (
+          <p role="alert" className="text-sm font-semibold">
+            {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>
+          </p>
+        )}
+        {breaking && <VerdictMark verdict={breaking.verdict} worded />}
+        {shownJudgement && <Working judgement={shownJudgement} />}
+        {capacity && (
+          <div className={breaking ? 'pt-2' : ''}>
+            <VerdictMark verdict={capacity.verdict} worded />
+            <Working judgement={capacity} />
+          </div>
+        )}
+        {definition && sameMeasure(definition.measure, zs) && way && <OverrideLimit way={way} />}
+      </div>
+      <div className="text-sm">
+        {standing && (
+          <p className="text-faint">
+            {people[standing.madeBy] ?? 'somebody'}, {showMoment(standing.madeAt)}
+            {standing.seq === null ? ', not yet sent' : `, entry ${standing.seq}`}
+            {standing.body.instrumentId && `, ${job.instruments.get(standing.body.instrumentId)?.serial ?? ''}`}
+            {standing.body.leadNullOhms && `, lead null ${standing.body.leadNullOhms} Ω`}
+            {standing.body.slot.on.of === 'point' &&
+              `, at ${job.points.get(standing.body.slot.on.id)?.name ?? 'a point'}`}
+            {slot &&
+              standing.body.slot.on.of === 'way' &&
+              keyOf(standing.body.slot) !== keyOf(slot) &&
+              `, as ${tests.of(standing.body.slot)?.name ?? ''}`}
+            {standing.body.connected && `, still connected: ${standing.body.connected}`}
+            {standing.body.reason && `. ${standing.body.reason}`}
+          </p>
+        )}
+        {slot && <StruckReadings slot={slot} />}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+'use client';
+
+import { toast } from '../../../ui/toast';
+import { isolationState } from '../../../core/work/isolation';
+import type { NewJobEntry } from '../../../core/catalogue';
+import { useJob } from '../../../client/job-provider';
+import { showMoment } from '../../workspace/struck-readings';
+import { BeginIsolation } from './begin-isolation';
+import { LinksRegister } from './links-register';
+import { Procedure } from './procedure';
+import { ScopeName } from './scope-name';
+
+/** Locking off and proving dead, one step after the other, and what is linked or disconnected meanwhile. */
+export function IsolationStage() {
+  const { job, isSealed, append } = useJob();
+  const record = (entry: NewJobEntry): boolean => {
+    const outcome = append([entry]);
+    if (!outcome.ok) toast(outcome.reason);
+    return outcome.ok;
+  };
+  const open = job.isolations.find((each) => !each.ended) ?? null;
+  const ended = job.isolations.filter((each) => each.ended);
+  return (
+    <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[3fr_2fr]">
+      <section aria-labelledby="isolation">
+        <h1 id="isolation" className="pb-1 text-xl">
+          Safe isolation
+        </h1>
+        {open ? (
+          <Procedure key={open.begun.isolationId} isolation={open} record={record} />
+        ) : (
+          !isSealed && <BeginIsolation record={record} />
+        )}
+        {ended.length > 0 && (
+          <div className="pt-6">
+            <h2 className="border-b border-rule-strong pb-1 text-lg">Ended</h2>
+            <ul>
+              {ended.map((each) => (
+                <li key={each.begun.isolationId} className="border-b border-rule py-1.5 text-sm">
+                  <ScopeName scope={each.begun.scope} />, {each.begun.device}
+                  {each.begun.lock && `, lock ${each.begun.lock}`}.{' '}
+                  <span className="text-faint">
+                    {isolationState(each).why} {showMoment(each.begunAt)}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </section>
+      <LinksRegister record={record} />
+    </div>
+  );
+}

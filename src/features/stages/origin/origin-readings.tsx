@@ -1,0 +1,67 @@
+'use client';
+
+import { useJob } from '../../../client/job-provider';
+import { type Measure, type Subject, slotAt } from '../../../core/installation/slot';
+import { bondFieldOf, bondedServices, serviceWords } from '../../../core/installation/supply';
+import { toFixed } from '../../../core/quantity/exact';
+import { conductorContinuity } from '../../../core/tests/continuity/slots';
+import { faultCurrentOf } from '../../../core/tests/origin/fault-current';
+import {
+  electrode,
+  ipfLineEarth,
+  ipfLineNeutral,
+  supplyPolarity,
+  supplyVolts,
+  ze,
+} from '../../../core/tests/origin/slots';
+import { InHandLine, useInHand } from '../../workspace/in-hand';
+import { ReadingField } from '../../workspace/reading-field';
+
+/** What is read at the incoming terminals, and of the earthing and bonding conductors. */
+export function OriginReadings() {
+  const view = useJob();
+  const { supply } = view.job;
+  const [inHand, change] = useInHand();
+  const reading = (measured: Measure) => ({ slot: slotAt({ of: 'supply' }, measured), inHand });
+  const continuity = (on: Subject) => ({ slot: slotAt(on, conductorContinuity), inHand });
+  const fault = faultCurrentOf(view);
+  return (
+    <section>
+      <h1 className="pb-1 text-xl">Readings at the origin</h1>
+      <p className="margin-line mb-1 pl-3 text-sm">
+        Live work at the incoming terminals. Covers off for no longer than the reading takes; fused leads, nobody else
+        near. Never part an earthing or bonding conductor while anything is energised, and clamp it for current first.
+      </p>
+      <div className="border-b border-rule py-1.5">
+        <InHandLine inHand={inHand} change={change} />
+      </div>
+      <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
+      <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
+      <ReadingField {...reading(ze)} label="Ze" chooseHow />
+      <ReadingField {...reading(ipfLineNeutral)} label="Ipf, line to neutral" />
+      <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
+      {supply.liveConductors === 'three-phase' && (
+        <p role="note" className="border-b border-rule py-2 text-sm font-semibold">
+          Three-phase: live readings say no phase here yet, so they are kept and printed as read, and not judged. Judge
+          each phase, and line to line, by hand.
+        </p>
+      )}
+      {fault && (
+        <p className="border-b border-rule py-2 text-sm">
+          Recorded Ipf is the larger: <strong>{toFixed(fault.kiloamps, 2, 'half-up')} kA</strong>, {fault.from}.
+        </p>
+      )}
+      {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}
+      <ReadingField {...continuity({ of: 'conductor', to: 'earthing' })} label="Earthing conductor" />
+      {bondedServices
+        .filter((service) => service !== 'lightning' && supply[bondFieldOf[service]] === 'bonded')
+        .map((service) => (
+          <ReadingField
+            key={service}
+            {...continuity({ of: 'conductor', to: service })}
+            label={`Bonding to ${serviceWords[service]}`}
+          />
+        ))}
+    </section>
+  );
+}

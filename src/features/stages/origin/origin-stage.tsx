@@ -1,0 +1,20 @@
+'use client';
+
+import { EarthingFields } from './earthing-fields';
+import { MainSwitchFields } from './main-switch-fields';
+import { OriginReadings } from './origin-readings';
+import { SupplyFields } from './supply-fields';
+
+/** Supply, earthing, bonding and main switch, with the readings taken at the incoming terminals. */
+export function OriginStage() {
+  return (
+    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+      <OriginReadings />
+      <section>
+        <SupplyFields />
+        <EarthingFields />
+        <MainSwitchFields />
+      </section>
+    </div>
+  );
+}

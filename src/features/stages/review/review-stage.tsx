@@ -1,0 +1,274 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from '../../../ui/toast';
+import type { NewJobEntry } from '../../../core/catalogue';
+import { notInspected, scheduleOfInspections } from '../../../core/certificates/schedule-of-inspections';
+import { type Place, placeKey } from '../../../core/installation/place';
+import { type Assessed, missing } from '../../../core/job/document-definition';
+import { isTechnical } from '../../../core/ledger/actor';
+import { stageWords } from '../../../core/work/stages';
+import { Button, linkLook } from '../../../ui/button';
+import { EntryField, asText } from '../../../ui/entry-field';
+import { useJob } from '../../../client/job-provider';
+import { deviceName } from '../../../client/use-stream';
+import { addressOf } from '../../workspace/address';
+import { JobLink } from '../../workspace/place';
+import { showMoment } from '../../workspace/struck-readings';
+import { useWanted } from '../../workspace/use-wanted';
+import { issueAction } from './issue';
+import { NewIssue } from './new-issue';
+import { NextInspection } from './next-inspection';
+import { SignButton } from './sign-button';
+
+/** What is missing, what it amounts to, and the signatures that seal it. */
+export function ReviewStage() {
+  const view = useJob();
+  const { document, definition, jobId, append } = view;
+  const at = useWanted();
+  const summary: Place = { of: 'document', field: 'summary' };
+  const comeBack: Place = { of: 'document', field: 'comeBack' };
+  const assessment = definition.assess?.(view) ?? null;
+  const left = notInspected(scheduleOfInspections(view).flatMap((section) => section.items));
+  const record = (entry: NewJobEntry) => {
+    const outcome = append([entry]);
+    if (!outcome.ok) toast(outcome.reason);
+    return outcome.ok;
+  };
+  return (
+    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+      <section className="space-y-4">
+        {assessment ? (
+          <Assessment assessment={assessment} left={left} record={record} />
+        ) : (
+          <div>
+            <h1 className="text-xl">{definition.title}</h1>
+            <p className="text-sm text-faint">{left}</p>
+          </div>
+        )}
+        <div>
+          <EntryField
+            label="Summary of the condition"
+            lines={4}
+            shown={document.summary ?? ''}
+            parse={asText}
+            commit={(text) =>
+              record({ kind: 'condition.summarised', body: { documentId: document.id, text: text ?? '' } })
+            }
+            hint="In plain words, for whoever lives there."
+            {...at(summary)}
+          />
+          <NextInspection wanted={at(comeBack).wanted} record={record} />
+        </div>
+        <Declarations record={record} jobId={jobId} />
+      </section>
+      <section aria-labelledby="open">
+        <h2 id="open" className="border-b border-rule-strong pb-1 text-xl">
+          Still open
+        </h2>
+        <GapList />
+        <p className="pt-4">
+          <a
+            className={linkLook('plain')}
+            href={`/api/jobs/${jobId}/draft?document=${document.id}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Draft as PDF
+          </a>
+        </p>
+      </section>
+    </div>
+  );
+}
+
+type Record = (entry: NewJobEntry) => boolean;
+
+function Assessment({ assessment, left, record }: { assessment: Assessed; left: string; record: Record }) {
+  const { isSealed } = useJob();
+  return (
+    <div>
+      <h1 className="text-xl">Overall assessment</h1>
+      <p
+        className={`my-2 inline-block border-2 border-ink px-3 py-1 text-xl font-semibold ${assessment.outcome === 'unsatisfactory' ? 'hatch' : ''}`}
+      >
+        {assessment.outcome.toUpperCase()}
+      </p>
+      <ul className="text-sm">
+        {assessment.reasons.map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+        {assessment.overruledBecause && (
+          <li className="font-semibold">Overruled by the inspector: {assessment.overruledBecause}</li>
+        )}
+        <li className="text-faint">{left}</li>
+      </ul>
+      {!isSealed && <Overrule outcome={assessment.outcome} record={record} />}
+    </div>
+  );
+}
+
+function GapList() {
+  const view = useJob();
+  const { gaps, jobId, definition } = view;
+  if (gaps.length === 0) return <p className="py-3">✓ Nothing is missing.</p>;
+  return (
+    <div className="lg:max-h-[calc(100dvh-14rem)] lg:overflow-y-auto">
+      {definition.stages.map((stage) => {
+        const rows = gaps.filter((gap) => gap.stage === stage);
+        if (rows.length === 0) return null;
+        return (
+          <div key={stage}>
+            <h3 className="pt-3 text-sm">
+              {stageWords[stage].title} <span className="text-faint">{rows.length}</span>
+            </h3>
+            <ul>
+              {rows.map((gap) => (
+                <li
+                  key={`${placeKey(gap.place)}${gap.what}`}
+                  className="flex gap-2 border-b border-rule py-1 text-sm hover:bg-hover"
+                >
+                  <span className="w-14 shrink-0 text-faint">{gap.severity === 'missing' ? 'missing' : 'look'}</span>
+                  <JobLink
+                    href={addressOf(view, jobId, gap.place)}
+                    className="flex-1 underline-offset-4 hover:underline"
+                  >
+                    {gap.what}
+                  </JobLink>
+                </li>
+              ))}
+            </ul>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function Overrule({
+  outcome,
+  record,
+}: {
+  outcome: 'satisfactory' | 'unsatisfactory';
+  record: (entry: NewJobEntry) => boolean;
+}) {
+  const { document } = useJob();
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const other = outcome === 'satisfactory' ? 'unsatisfactory' : 'satisfactory';
+  if (!open) {
+    return (
+      <Button look="quiet" className="-ml-1" onClick={() => setOpen(true)}>
+        I assess it otherwise
+      </Button>
+    );
+  }
+  return (
+    <form
+      className="flex flex-wrap gap-2 pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (
+          record({
+            kind: 'assessment.overruled',
+            body: { documentId: document.id, outcome: other, reason: reason.trim() },
+          })
+        )
+          setOpen(false);
+      }}
+    >
+      <input
+        aria-label="Reason"
+        required
+        maxLength={2000}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        placeholder={`Why it is ${other}`}
+        className="min-h-9 flex-1 rounded-md border border-rule-strong bg-sheet px-2"
+      />
+      <Button type="submit" disabled={!reason.trim()}>
+        Record {other}
+      </Button>
+    </form>
+  );
+}
+
+function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boolean; jobId: string }) {
+  const { document, definition, isSealed, me, people, gaps, unsent } = useJob();
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = missing([...gaps]).length;
+  const signed = (role: string) => document.signatures.find((signature) => signature.role === role);
+  const ready = definition.roles.every(({ role }) => signed(role)?.inForce);
+  const mayIssue = ready && unsent === 0 && !busy;
+  const issue = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const result = await issueAction(jobId, document.id, deviceName());
+      if (result.issued) router.push(`/documents/${result.documentId}`);
+      else setProblem(result.reason);
+    } catch {
+      setProblem('The server did not answer. Nothing was issued; try again.');
+    }
+    setBusy(false);
+  };
+  return (
+    <div id={placeKey({ of: 'document', field: 'sign' })} className="scroll-mt-40">
+      <h2 className="border-b border-rule-strong pb-1 text-xl">Signatures</h2>
+      {definition.roles.map(({ role, title, statement, by, otherwise }) => {
+        const signature = signed(role);
+        const may = by ? me.roles.includes(by) : isTechnical(me);
+        return (
+          <div key={role} className="border-b border-rule py-3">
+            <h3 className="text-sm">{title}</h3>
+            <p className="text-sm text-faint">{statement}</p>
+            {signature?.inForce || (signature && isSealed) ? (
+              <p className="pt-1 font-semibold">
+                ✓ {signature.entry.body.name}, {signature.entry.body.position}, {showMoment(signature.entry.madeAt)}
+              </p>
+            ) : (
+              <div className="flex flex-wrap items-center gap-3 pt-2">
+                <SignButton
+                  role={role}
+                  title={title}
+                  statement={statement}
+                  look={open === 0 && may ? 'next' : 'plain'}
+                  disabled={open > 0 || !may || unsent > 0}
+                />
+                <span className="text-sm text-faint">
+                  {signature &&
+                    `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}
+                  {open > 0 ? `${open} still missing.` : may ? '' : otherwise}
+                </span>
+              </div>
+            )}
+          </div>
+        );
+      })}
+      {isSealed && <NewIssue record={record} />}
+      {!isSealed && (
+        <div className="pt-3">
+          <Button look={ready ? 'next' : 'plain'} disabled={!mayIssue} onClick={issue} className="min-h-11">
+            {busy ? 'Sealing…' : 'Seal and issue'}
+          </Button>
+          <p className="pt-1 text-sm text-faint">
+            Sealing fixes every entry. An error found later is put right by a new issue that refers to this one.
+          </p>
+          {unsent > 0 && ready && (
+            <p className="text-sm font-semibold">
+              Saved here, not yet sent: it can be issued once everything has reached the ledger.
+            </p>
+          )}
+          {problem && (
+            <p role="alert" className="text-sm font-semibold">
+              {problem}
+            </p>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

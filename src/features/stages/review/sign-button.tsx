@@ -1,0 +1,78 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import * as z from 'zod';
+import { useJob } from '../../../client/job-provider';
+import { deviceName } from '../../../client/use-stream';
+import { Button } from '../../../ui/button';
+import { Dialog } from '../../../ui/dialog';
+import { FormField, FormProblem } from '../../../ui/form-field';
+import { signAction } from './sign';
+
+const fields = z.object({ password: z.string().min(1, 'Give your password: it is your signature.').max(200) });
+
+type Props = {
+  readonly role: string;
+  readonly title: string;
+  readonly statement: string;
+  readonly disabled: boolean;
+  readonly look: 'next' | 'plain';
+};
+
+/** Signs a declaration: its words once more, and the password that says it is you. */
+export function SignButton({ role, title, statement, disabled, look }: Props) {
+  const { job, jobId, document, me, refresh } = useJob();
+  const [open, setOpen] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { register, handleSubmit, reset, formState } = useForm<z.infer<typeof fields>>({
+    resolver: zodResolver(fields),
+  });
+  const { errors, isSubmitting } = formState;
+  const sign = handleSubmit(async ({ password }) => {
+    setProblem(null);
+    const upTo = Math.max(0, ...[...job.entries.values()].map(({ seq }) => seq ?? 0));
+    const asked = { jobId, documentId: document.id, role, upTo, device: deviceName(), password };
+    const result = await signAction(asked).catch(() => ({
+      signed: false as const,
+      reason: 'The server did not answer. Nothing was signed; try again when the network is back.',
+    }));
+    await refresh().catch(() => undefined);
+    if (!result.signed) return setProblem(result.reason);
+    setOpen(false);
+    reset();
+  });
+  return (
+    <>
+      <Button look={look} disabled={disabled} onClick={() => setOpen(true)}>
+        Sign as {me.name}
+      </Button>
+      <Dialog
+        open={open}
+        onOpenChange={(next) => {
+          setOpen(next);
+          setProblem(null);
+          reset();
+        }}
+        title={`${title} ${me.name}, ${me.position}`}
+      >
+        <form onSubmit={(event) => void sign(event)} noValidate className="space-y-3">
+          <p>{statement}</p>
+          <FormField
+            label="Your password"
+            type="password"
+            autoComplete="current-password"
+            hint="It covers what stands in the ledger now. Anything recorded after it asks for a new signature."
+            problem={errors.password?.message}
+            {...register('password')}
+          />
+          {problem && <FormProblem>{problem}</FormProblem>}
+          <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
+            {isSubmitting ? 'Signing…' : 'Sign'}
+          </Button>
+        </form>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,39 @@
+'use client';
+
+import { useJob } from '../../client/job-provider';
+import { Tabs } from '../../ui/tabs';
+import { BenchHand } from '../benches/frame/bench-hand';
+import { BenchProvider } from '../benches/frame/bench-provider';
+import { ReadingPad } from '../benches/frame/reading-pad';
+import { benchParts } from '../benches/registry';
+import { type BenchName, benchAddress, benchTitles, benches } from '../workspace/address';
+import { usePlace } from '../workspace/place';
+
+/** The hour between locking off and restoring: all benches on one page, so that none of them needs the network to open. */
+export function TestsStage() {
+  const { jobId } = useJob();
+  const { query } = usePlace();
+  const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
+  const wayId = query.get('way');
+  // The address changes without asking the server: the page is here already.
+  const go = (to: BenchName, way: string | null = null) =>
+    window.history[to === bench ? 'replaceState' : 'pushState'](null, '', benchAddress(jobId, to, way));
+  const Bench = benchParts[bench];
+  return (
+    <BenchProvider>
+      <h1 className="sr-only">Dead tests: {benchTitles[bench]}</h1>
+      <Tabs
+        label="Benches"
+        value={bench}
+        tabs={benches.map((value) => ({ value, face: benchTitles[value] }))}
+        onChange={go}
+        between={<BenchHand />}
+      >
+        <div className="pt-3 max-md:pb-96">
+          <Bench wayId={wayId} go={go} />
+        </div>
+      </Tabs>
+      <ReadingPad />
+    </BenchProvider>
+  );
+}

@@ -1,0 +1,70 @@
+import { type Place, placeKey } from '../../core/installation/place';
+import type { Stage } from '../../core/job/document-definition';
+import { wayOfSubject } from '../../core/job/job';
+import type { Readings } from '../../core/job/view';
+
+/** The benches there are, in their order. What stands behind each is in `benches/registry`. */
+export const benchTitles = {
+  plan: 'Plan',
+  board: 'Board',
+  continuity: 'Continuity',
+  ring: 'Rings',
+  insulation: 'Insulation',
+} as const;
+export type BenchName = keyof typeof benchTitles;
+export const benches = Object.keys(benchTitles) as BenchName[];
+
+/** Where a stage of a job is. */
+export const stageAddress = (jobId: string, stage: Stage): string => `/jobs/${jobId}/${stage}`;
+
+/** Where a bench is, for one way where it is about one. */
+export const benchAddress = (jobId: string, bench: string, wayId: string | null = null): string =>
+  `${stageAddress(jobId, 'tests')}?bench=${bench}${wayId ? `&way=${wayId}` : ''}`;
+
+const stageOfList = {
+  instruments: 'brief',
+  limitations: 'brief',
+  boards: 'circuits',
+  ways: 'circuits',
+  links: 'isolation',
+  isolations: 'isolation',
+  'unplaced points': 'tests',
+} as const;
+
+/** The page a place is on. */
+function pageOf(at: Readings, jobId: string, place: Place): string {
+  const stage = (name: Stage) => stageAddress(jobId, name);
+  switch (place.of) {
+    case 'slot': {
+      const home = at.tests.of(place.slot)?.home;
+      if (home?.stage !== 'tests') return stage(home?.stage ?? 'circuits');
+      return benchAddress(jobId, home.bench, wayOfSubject(at.job, place.slot.on)?.id ?? null);
+    }
+    case 'client':
+    case 'site':
+    case 'brief':
+    case 'limitation':
+      return stage('brief');
+    case 'supply':
+      return stage('origin');
+    case 'board':
+    case 'way':
+      return stage('circuits');
+    case 'observation':
+      return stage('observations');
+    case 'item':
+      return stage('inspection');
+    case 'document':
+      return stage('review');
+    case 'list':
+      return place.list === 'unplaced points' ? benchAddress(jobId, 'ring') : stage(stageOfList[place.list]);
+    default: {
+      const never: never = place;
+      return never;
+    }
+  }
+}
+
+/** The address of a place: its page, and where on it. */
+export const addressOf = (at: Readings, jobId: string, place: Place): string =>
+  `${pageOf(at, jobId, place)}#${encodeURIComponent(placeKey(place))}`;

@@ -1,0 +1,137 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useState } from 'react';
+import { toast } from '../../ui/toast';
+import { type ListedJob, firmJobs } from '../../client/firm-jobs';
+import { useJob } from '../../client/job-provider';
+import { type Slot, keyOf, slotAt } from '../../core/installation/slot';
+import { isSpare } from '../../core/installation/way';
+import { governingOf } from '../../core/job/governing';
+import { nameOfSlot } from '../../core/job/slot-name';
+import { showValue } from '../../core/quantity/reading-value';
+import { verdictWord } from '../../core/words/judgement';
+import { stageWords } from '../../core/work/stages';
+import { Find } from '../../ui/find';
+import type { Findable, FindableGroup } from '../../ui/palette';
+import { addressOf, benchAddress, benchTitles, benches, stageAddress } from './address';
+import { usePlace } from './place';
+
+/** Every slot of the job that a cell is there for: the origin's, each board's, each circuit's that applies to it. */
+function slotsOf({ job, tests }: ReturnType<typeof useJob>): Slot[] {
+  const at = (on: Slot['on'], of: Slot['on']['of']) =>
+    tests.slots.filter((each) => each.on === of).map((each) => slotAt(on, each.measure));
+  const ways = [...job.ways.values()].filter((way) => !isSpare(way));
+  return [
+    ...at({ of: 'supply' }, 'supply'),
+    ...[...job.boards.keys()].flatMap((id) => at({ of: 'board', id }, 'board')),
+    ...ways.flatMap((way) =>
+      tests.columns
+        .filter((column) => column.applies?.(way) ?? true)
+        .map((column) => slotAt({ of: 'way', id: way.id }, column.measure)),
+    ),
+  ];
+}
+
+/** Any circuit, reading, stage, bench, job or act, by a few letters. */
+export function FindInJob() {
+  const view = useJob();
+  const { go } = usePlace();
+  const router = useRouter();
+  const [jobs, setJobs] = useState<readonly ListedJob[]>([]);
+  const onOpen = useCallback(() => void firmJobs().then(setJobs), []);
+
+  const groups = (): FindableGroup[] => {
+    const { job, jobId, definition, document, isSealed, verdicts, undo, canUndo } = view;
+    const to = (address: string) => () => go(address);
+    const circuitOf = ({ on }: Slot) => {
+      const way = on.of === 'way' ? job.ways.get(on.id) : undefined;
+      return way && `circuit ${way.number} ${way.description ?? ''}`;
+    };
+    const readings = slotsOf(view).map((slot): Findable => {
+      const reading = governingOf(view, slot);
+      const verdict = verdicts.get(keyOf(slot))?.judgement.verdict;
+      const shown = reading
+        ? [showValue(reading.body.value), verdict && verdict !== 'unjudged' ? verdictWord[verdict] : '']
+        : ['not taken'];
+      return {
+        id: keyOf(slot),
+        says: nameOfSlot(view, slot),
+        also: circuitOf(slot),
+        aside: shown.filter(Boolean).join(', '),
+        run: to(addressOf(view, jobId, { of: 'slot', slot })),
+      };
+    });
+    const acts: (Findable | false)[] = [
+      canUndo && {
+        id: 'undo',
+        says: 'Undo the last act',
+        run: () => {
+          const outcome = undo();
+          toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+        },
+      },
+      !isSealed && { id: 'note', says: 'Write an observation', run: to(stageAddress(jobId, 'observations')) },
+      !isSealed && { id: 'isolate', says: 'Begin an isolation', run: to(stageAddress(jobId, 'isolation')) },
+      {
+        id: 'draft',
+        says: 'Draft as PDF',
+        run: () => void window.open(`/api/jobs/${jobId}/draft?document=${document.id}`, '_blank', 'noreferrer'),
+      },
+      { id: 'sign', says: 'Sign and issue', run: to(addressOf(view, jobId, { of: 'document', field: 'sign' })) },
+    ];
+    return [
+      {
+        name: 'Stages',
+        items: [
+          { id: 'overview', says: 'The job at a glance', run: to(`/jobs/${jobId}`) },
+          ...definition.stages.map((stage) => ({
+            id: stage,
+            says: stageWords[stage].title,
+            aside: stageWords[stage].purpose,
+            run: to(stageAddress(jobId, stage)),
+          })),
+          ...benches.map((bench) => ({
+            id: bench,
+            says: `${benchTitles[bench]} bench`,
+            run: to(benchAddress(jobId, bench)),
+          })),
+        ],
+      },
+      { name: 'Acts', items: acts.filter((act) => act !== false) },
+      {
+        name: 'Circuits',
+        items: [...job.ways.values()].map((way) => ({
+          id: way.id,
+          says: `Circuit ${way.number} ${way.description ?? ''}`.trim(),
+          also: `way ${way.number}`,
+          aside: way.points ? `${way.points} points` : undefined,
+          run: to(addressOf(view, jobId, { of: 'way', id: way.id, field: 'description' })),
+        })),
+      },
+      { name: 'Readings', items: readings, whenAsked: true },
+      {
+        name: 'Findings',
+        whenAsked: true,
+        items: job.observations.map((each) => ({
+          id: each.id,
+          says: `${each.number} ${each.what}`,
+          aside: each.code,
+          run: to(addressOf(view, jobId, { of: 'observation', id: each.id, field: 'what' })),
+        })),
+      },
+      {
+        name: 'Other jobs',
+        items: jobs
+          .filter((each) => each.jobId !== jobId)
+          .map((each) => ({
+            id: each.jobId,
+            says: `${each.reference} ${each.siteAddress.split('\n').join(', ')}`,
+            aside: each.clientName,
+            run: () => router.push(`/jobs/${each.jobId}`),
+          })),
+      },
+    ];
+  };
+  return <Find hint="A circuit, reading, stage, job or act" groups={groups} onOpen={onOpen} />;
+}

@@ -1,0 +1,193 @@
+'use client';
+
+import Link from 'next/link';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { toast } from '../../ui/toast';
+import { missing } from '../../core/job/document-definition';
+import { isolationState, mayEnergise } from '../../core/work/isolation';
+import { isUntouched, stageWords } from '../../core/work/stages';
+import { resultVerdicts } from '../../core/job/verdicts';
+import { addressOf, stageAddress } from './address';
+import { useJob } from '../../client/job-provider';
+import { SendState } from '../../ui/send-state';
+import { FindInJob } from './find-in-job';
+import { JobLink, usePlace } from './place';
+
+/** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
+export function JobFrame({ children }: { children: ReactNode }) {
+  const view = useJob();
+  const { job, jobId, document, definition, isSealed, gaps, verdicts, undo, canUndo } = view;
+  const { stages } = definition;
+  const { stage: here } = usePlace();
+  const lacking = missing([...gaps]);
+  const results = resultVerdicts(view, verdicts);
+  const fails = results.filter(({ judgement }) => judgement.verdict === 'fails').length;
+  const doubts = results.filter(({ judgement }) => judgement.verdict === 'doubt').length;
+  const next = isSealed ? null : (lacking[0] ?? null);
+  const notBegun = useMemo(() => new Set(stages.filter((stage) => isUntouched(view, stage))), [view, stages]);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement | null)?.matches('input, textarea, select');
+      if ((event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'z' && !typing) {
+        event.preventDefault();
+        const outcome = undo();
+        toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undo]);
+
+  // On a phone the stages run off the side: the one in hand comes into view.
+  const nav = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const current = nav.current?.querySelector<HTMLElement>('[aria-current=page]');
+    if (current && nav.current)
+      nav.current.scrollLeft = current.offsetLeft - nav.current.clientWidth / 2 + current.clientWidth / 2;
+  }, [here]);
+
+  return (
+    <div className="min-h-dvh">
+      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
+        <div className="flex min-h-11 items-center gap-x-4 px-3 sm:px-5">
+          <Link href="/" className="font-serif text-base font-semibold max-sm:sr-only">
+            Orange Ledger
+          </Link>
+          <Link href="/" className="text-sm underline underline-offset-4 sm:hidden">
+            Jobs
+          </Link>
+          <p className="min-w-0 flex-1 truncate text-sm">
+            <JobLink href={`/jobs/${jobId}`} className="font-semibold hover:underline">
+              {job.opened?.body.reference}
+            </JobLink>
+            <span className="text-faint">
+              {' '}
+              {document.kind} · {(job.site.address ?? 'no address yet').split('\n').join(', ')}
+            </span>
+          </p>
+          <FindInJob />
+          <button
+            type="button"
+            disabled={!canUndo}
+            onClick={() => undo()}
+            aria-keyshortcuts="Control+Z Meta+Z"
+            title="Ctrl Z"
+            className="min-h-9 px-1 text-sm underline underline-offset-4 disabled:opacity-40"
+          >
+            Undo
+          </button>
+          <SendState sending={view.sending} unsent={view.unsent} loaded={view.loaded} nudge={view.nudge} />
+        </div>
+        <nav ref={nav} aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
+          {stages.map((stage) => {
+            const isHere = stage === here;
+            const count = lacking.filter((gap) => gap.stage === stage).length;
+            const isNext = next?.stage === stage;
+            const untouched = notBegun.has(stage);
+            return (
+              <JobLink
+                key={stage}
+                href={stageAddress(jobId, stage)}
+                aria-current={isHere ? 'page' : undefined}
+                className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${isHere ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
+              >
+                {stageWords[stage].title}
+                <span className="text-xs text-faint">
+                  {count > 0 ? count : untouched ? '–' : '✓'}
+                  <span className="sr-only">{count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}</span>
+                </span>
+              </JobLink>
+            );
+          })}
+        </nav>
+        <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-sheet px-3 py-1 text-sm sm:px-5">
+          {document.issued ? (
+            <Link
+              href={`/documents/${document.issued.body.issueId}`}
+              className="font-semibold underline underline-offset-4"
+            >
+              Sealed as {document.issued.body.number}: open the document
+            </Link>
+          ) : next ? (
+            <JobLink
+              href={addressOf(view, jobId, next.place)}
+              className="inline-flex min-h-7 min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next"
+            >
+              <span aria-hidden>→</span>
+              <span className="truncate">Next: {next.what}</span>
+            </JobLink>
+          ) : (
+            <JobLink
+              href={addressOf(view, jobId, { of: 'document', field: 'sign' })}
+              className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
+            >
+              → Next: sign and issue
+            </JobLink>
+          )}
+          <span className="ml-auto text-faint">
+            {fails > 0 && <span className="font-semibold text-ink">{fails} do not meet · </span>}
+            {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
+            {lacking.length} missing
+          </span>
+        </div>
+        <IsolationLine />
+        <Refusals />
+      </header>
+      <main className="px-3 pb-16 pt-3 sm:px-5">{children}</main>
+    </div>
+  );
+}
+
+/** One quiet line on every page while something is isolated or linked. */
+function IsolationLine() {
+  const { job, jobId } = useJob();
+  const open = job.isolations.findLast((record) => !record.ended);
+  const { stillIn } = mayEnergise(job.links);
+  if (!open && stillIn.length === 0) return null;
+  const state = open && isolationState(open);
+  const bad = state?.state === 'stop: not dead' || state?.state === 'void';
+  return (
+    <JobLink
+      href={stageAddress(jobId, 'isolation')}
+      className={`block border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}
+    >
+      {open &&
+        state &&
+        `${state.inForce ? 'Proved dead' : state.state[0]?.toUpperCase() + state.state.slice(1)}: ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
+      {open && stillIn.length > 0 && ' · '}
+      {stillIn.length > 0 &&
+        `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}
+    </JobLink>
+  );
+}
+
+/** Entries the ledger would not take: the reason, the text kept, and a way to put it aside. */
+function Refusals() {
+  const { refused, dismiss } = useJob();
+  if (refused.length === 0) return null;
+  return (
+    <ul
+      aria-label="Not taken by the ledger"
+      className="max-h-40 overflow-y-auto border-t-2 border-ink bg-sheet px-3 sm:px-5"
+    >
+      {refused.map((item) => (
+        <li key={item.draft.id} className="flex items-center gap-3 border-b border-rule py-1 text-sm">
+          <span className="min-w-0 flex-1">
+            <strong>Not taken:</strong> {item.refused}{' '}
+            <span className="text-faint">{describeDraft(item.draft.body)}</span>
+          </span>
+          <button
+            type="button"
+            className="min-h-9 font-semibold underline underline-offset-4"
+            onClick={() => dismiss(item.draft.id)}
+          >
+            Put aside
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const describeDraft = (body: unknown): string => `Kept: ${JSON.stringify(body).slice(0, 160)}`;

@@ -1,0 +1,125 @@
+'use client';
+
+import { missing } from '../../core/job/document-definition';
+import { resultVerdicts } from '../../core/job/verdicts';
+import { isUntouched, stageWords } from '../../core/work/stages';
+import { keyOf } from '../../core/installation/slot';
+import { governingOf } from '../../core/job/governing';
+import { nameOfSlot } from '../../core/job/slot-name';
+import { showValue } from '../../core/quantity/reading-value';
+import { sayNext } from '../../core/words/next-step';
+import { useJob } from '../../client/job-provider';
+import { JobLink } from './place';
+import { showMoment } from './struck-readings';
+import { VerdictMark } from './verdict-mark';
+import { addressOf, stageAddress } from './address';
+
+/** The job at a glance: the stages in the order of the work, and everything that does not stand well. */
+export function JobOverview() {
+  const view = useJob();
+  const { job, jobId, definition, isSealed, gaps, verdicts, people } = view;
+  const { stages } = definition;
+  const lacking = missing([...gaps]);
+  const nextStage = isSealed ? null : (lacking[0]?.stage ?? 'review');
+  const wrong = resultVerdicts(view, verdicts)
+    .filter(({ judgement }) => judgement.verdict === 'fails' || judgement.verdict === 'doubt')
+    .sort((a, b) => Number(b.judgement.verdict === 'fails') - Number(a.judgement.verdict === 'fails'));
+  const latest = [...job.entries.values()].slice(-6).reverse();
+  return (
+    <div className="grid gap-8 lg:grid-cols-[3fr_2fr]">
+      <section aria-labelledby="stages">
+        <h1 id="stages" className="pb-2 text-2xl">
+          {(job.site.address ?? 'Job').split('\n')[0]}
+        </h1>
+        <ol>
+          {stages.map((stage, index) => {
+            const open = lacking.filter((gap) => gap.stage === stage);
+            return (
+              <li
+                key={stage}
+                className="relative grid grid-cols-[2rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5 hover:bg-hover"
+              >
+                <span className="text-right text-faint">{index + 1}</span>
+                <span>
+                  <JobLink
+                    href={stageAddress(jobId, stage)}
+                    className="text-lg font-semibold after:absolute after:inset-0"
+                  >
+                    {stageWords[stage].title}
+                  </JobLink>
+                  <span className="block text-sm text-faint">
+                    {open[0] ? `First: ${open[0].what}` : stageWords[stage].purpose}
+                  </span>
+                </span>
+                <span
+                  className={
+                    stage === nextStage ? 'rounded-md bg-next px-2 py-0.5 font-semibold text-on-next' : 'text-sm'
+                  }
+                >
+                  {open.length > 0
+                    ? `${open.length} missing`
+                    : stage === nextStage
+                      ? 'sign and issue'
+                      : isUntouched(view, stage)
+                        ? '–'
+                        : '✓ complete'}
+                </span>
+              </li>
+            );
+          })}
+        </ol>
+        <p className="border-t border-rule pt-3 text-sm text-faint">
+          Work in the order that suits the house. Isolate and prove dead before dead tests; prove CPC continuity before
+          loop tests.
+        </p>
+      </section>
+      <div className="space-y-8">
+        <section aria-labelledby="wrong">
+          <h2 id="wrong" className="text-lg">
+            What does not stand well
+          </h2>
+          {wrong.length === 0 && (
+            <p className="border-t border-rule py-2 text-sm text-faint">Nothing recorded so far falls short.</p>
+          )}
+          <ul>
+            {wrong.slice(0, 8).map(({ slot, judgement }) => {
+              const reading = governingOf(view, slot);
+              if (!reading) return null;
+              const key = keyOf(slot);
+              return (
+                <li key={key} className="relative flex gap-2 border-t border-rule py-2 hover:bg-hover">
+                  <span className="pt-0.5">
+                    <VerdictMark verdict={judgement.verdict} />
+                  </span>
+                  <JobLink href={addressOf(view, jobId, { of: 'slot', slot })} className="after:absolute after:inset-0">
+                    {nameOfSlot(view, slot)} <strong>{showValue(reading.body.value)}</strong>
+                    <span className="block text-sm text-faint">
+                      {sayNext(view.pack, judgement.next) ?? judgement.working.at(-1)}
+                    </span>
+                  </JobLink>
+                </li>
+              );
+            })}
+          </ul>
+          {wrong.length > 8 && <p className="text-sm text-faint">and {wrong.length - 8} more on the circuit ledger</p>}
+        </section>
+        <section aria-labelledby="latest">
+          <h2 id="latest" className="text-lg">
+            Last in the ledger
+          </h2>
+          <ul>
+            {latest.map((entry) => (
+              <li key={entry.id} className="grid grid-cols-[3rem_1fr_auto] gap-2 border-t border-rule py-1 text-sm">
+                <span className="text-right text-faint">{entry.seq ?? '…'}</span>
+                <span className={job.strikes.has(entry.id) ? 'line-through' : ''}>{entry.kind.replace('.', ' ')}</span>
+                <span className="text-faint">
+                  {people[entry.madeBy] ?? ''}, {showMoment(entry.madeAt)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,146 @@
+'use client';
+
+import { useEffect, useId, useRef, useState } from 'react';
+import { type Slot, keyOf } from '../../core/installation/slot';
+import { governingOf } from '../../core/job/governing';
+import { type How, hows } from '../../core/job/kinds/reading';
+import { unitSymbol, unitWord } from '../../core/quantity/parse-reading';
+import { verdictWord } from '../../core/words/judgement';
+import { showValue } from '../../core/quantity/reading-value';
+import type { InHand } from '../../core/work/in-hand';
+import { recordTyped } from '../../core/work/recorder';
+import { Disclosure } from '../../ui/disclosure';
+import { Select } from '../../ui/select';
+import { useJob } from '../../client/job-provider';
+import { StruckReadings } from './struck-readings';
+import { VerdictMark, Working, verdictPattern } from './verdict-mark';
+
+type Props = {
+  slot: Slot;
+  label?: string;
+  inHand: InHand;
+  /** For a thumb. */
+  large?: boolean;
+  chooseHow?: boolean;
+};
+
+const howWords: Record<How, string> = { measured: 'measured', calculated: 'calculated', enquiry: 'by enquiry' };
+
+/** One reading to type, with its verdict and working as it is typed and what was struck before it. */
+export function ReadingField({ slot, label, inHand, large = false, chooseHow = false }: Props) {
+  const view = useJob();
+  const { verdicts, tests, append } = view;
+  const id = useId();
+  const key = keyOf(slot);
+  const standing = governingOf(view, slot);
+  const shown = standing
+    ? showValue(standing.body.value) + (standing.body.reason ? ` ${standing.body.reason}` : '')
+    : '';
+  const definition = tests.of(slot);
+  const [text, setText] = useState(shown);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [how, setHow] = useState<How>(standing?.body.how ?? 'measured');
+  const editing = useRef(false);
+  useEffect(() => {
+    if (!editing.current) setText(shown);
+  }, [shown]);
+  if (!definition) return null;
+  const { spec, name, caution } = definition;
+  const judgement = verdicts.get(key)?.judgement ?? null;
+  const record = (typed: string, obtained = how) => {
+    editing.current = false;
+    if (typed.trim() === shown && obtained === (standing?.body.how ?? obtained)) return setProblem(null);
+    const recording = recordTyped(view, slot, typed, inHand, obtained);
+    if (!recording.ok) return setProblem(recording.problem);
+    const outcome = append(recording.entries);
+    setProblem(outcome.ok ? null : outcome.reason);
+  };
+  const put = (typed: string) => {
+    setText(typed);
+    record(typed);
+  };
+  const quick =
+    spec.takes === 'confirmation'
+      ? ['ok', 'rev', 'LIM', 'N/V']
+      : spec.mayBeOver && spec.unit === 'megohm'
+        ? ['>999', 'LIM', 'N/A']
+        : ['LIM', 'N/A'];
+  const spoken = `${label ?? name}${spec.takes === 'figure' ? `, ${unitWord[spec.unit]}` : ''}${judgement ? `, ${verdictWord[judgement.verdict]}` : ''}`;
+  return (
+    <div id={key} className="scroll-mt-40 border-b border-rule py-2">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <label htmlFor={id} className={`w-44 text-sm ${standing ? 'text-faint' : 'font-semibold'}`}>
+          {label ?? name}
+        </label>
+        <span
+          className={`flex items-center rounded-md border border-rule-strong bg-sheet ${judgement ? verdictPattern[judgement.verdict] : ''}`}
+        >
+          <input
+            id={id}
+            value={text}
+            inputMode="text"
+            autoComplete="off"
+            aria-invalid={problem !== null}
+            aria-label={spoken}
+            onChange={(event) => {
+              editing.current = true;
+              setText(event.target.value);
+            }}
+            onBlur={() => record(text)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') record(text);
+              if (event.key === 'Escape') {
+                editing.current = false;
+                setText(shown);
+                setProblem(null);
+              }
+            }}
+            className={`bg-transparent px-2 text-right font-semibold ${large ? 'min-h-12 w-32 text-xl' : 'min-h-9 w-24'}`}
+          />
+          <span className="w-8 text-sm text-faint">{spec.takes === 'figure' ? unitSymbol[spec.unit] : ''}</span>
+        </span>
+        {judgement && <VerdictMark verdict={judgement.verdict} worded />}
+        {chooseHow && (
+          <Select
+            label={`${label ?? name}: how obtained`}
+            value={how}
+            options={hows.map((value) => ({ value, label: howWords[value] }))}
+            onChange={(next) => {
+              setHow(next);
+              if (standing) record(text, next);
+            }}
+          />
+        )}
+        <span className="flex gap-1">
+          {quick.map((q) => (
+            <button
+              key={q}
+              type="button"
+              onClick={() => put(q)}
+              className={`rounded-md border border-rule px-2 text-sm hover:bg-hover ${large ? 'min-h-11' : 'min-h-8 max-md:min-h-11'}`}
+            >
+              {q}
+            </button>
+          ))}
+        </span>
+      </div>
+      {problem && (
+        <p role="alert" className="pt-1 text-sm font-semibold">
+          {problem}
+        </p>
+      )}
+      {caution && !standing && <p className="mt-1 border-l-4 border-ink pl-2 text-sm">{caution}</p>}
+      {judgement &&
+        (judgement.verdict === 'meets' ? (
+          <Disclosure summary={<span className="text-sm text-faint">{judgement.working.at(-1)}</span>}>
+            <Working judgement={judgement} />
+          </Disclosure>
+        ) : (
+          <div className="pt-1">
+            <Working judgement={judgement} />
+          </div>
+        ))}
+      <StruckReadings slot={slot} />
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+'use client';
+
+import { toast } from '../../ui/toast';
+import { judgeWayCapacity } from '../../core/installation/capacity';
+import {
+  type Way,
+  type WayFields,
+  residualStandards,
+  voltageBands,
+  wiringKindWords,
+  wiringKinds,
+} from '../../core/installation/way';
+import { ChoiceField, EntryField, asNumber } from '../../ui/entry-field';
+import { useJob } from '../../client/job-provider';
+import { VerdictMark, Working } from './verdict-mark';
+
+const plain = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }));
+const shown = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(value));
+
+/** What of a way is not on the sheet, and what reads it: wiring, voltage, run, load, and how its cable lies. */
+export function WayDesign({ way }: { way: Way }) {
+  const { append, pack } = useJob();
+  const record = (fields: Partial<WayFields>) => {
+    const outcome = append([{ kind: 'way.described', body: { wayId: way.id, fields } }]);
+    if (!outcome.ok) toast(outcome.reason);
+  };
+  const capacity = judgeWayCapacity(pack, way);
+  return (
+    <div>
+      <ChoiceField
+        label="Wiring"
+        value={way.wiringKind ?? null}
+        options={wiringKinds.map((value) => ({ value, label: wiringKindWords[value] }))}
+        commit={(wiringKind) => record({ wiringKind })}
+        hint="How much its conductors warm, and which table it is sized by"
+      />
+      <ChoiceField
+        label="Voltage"
+        value={way.voltageBand ?? null}
+        options={plain(voltageBands)}
+        commit={(voltageBand) => record({ voltageBand })}
+        hint="Which insulation test it takes; 230 V where nothing is said"
+      />
+      <ChoiceField
+        label="RCD standard"
+        value={residualStandards.find((each) => each === way.residualStandard) ?? null}
+        options={plain(residualStandards)}
+        commit={(residualStandard) => record({ residualStandard })}
+        hint="Which times it is judged by"
+      />
+      <EntryField
+        label="Run"
+        unit="m"
+        inputMode="decimal"
+        shown={shown(way.lengthMetres)}
+        parse={asNumber(0.1, 2000)}
+        commit={(lengthMetres) => record({ lengthMetres })}
+        hint="To the furthest point: what R1+R2 is compared with"
+      />
+      <EntryField
+        label="Design current"
+        unit="A"
+        inputMode="decimal"
+        shown={shown(way.designAmps)}
+        parse={asNumber(0.1, 1000)}
+        commit={(designAmps) => record({ designAmps })}
+      />
+      <EntryField
+        label="Ambient"
+        unit="°C"
+        inputMode="decimal"
+        shown={shown(way.ambientCelsius)}
+        parse={asNumber(0, 80)}
+        commit={(ambientCelsius) => record({ ambientCelsius })}
+        hint="The warmest around the cable, where above 30"
+      />
+      <EntryField
+        label="Grouped with"
+        unit="circuits"
+        inputMode="numeric"
+        shown={shown(way.groupedCircuits)}
+        parse={asNumber(1, 20, true)}
+        commit={(groupedCircuits) => record({ groupedCircuits })}
+        hint="Circuits run together, this one counted"
+      />
+      <EntryField
+        label="In insulation"
+        unit="m"
+        inputMode="decimal"
+        shown={shown(way.insulatedMetres)}
+        parse={asNumber(0, 100)}
+        commit={(insulatedMetres) => record({ insulatedMetres })}
+        hint="Of it, wholly surrounded"
+      />
+      {capacity && (
+        <div className="flex gap-3 py-2">
+          <VerdictMark verdict={capacity.verdict} worded />
+          <Working judgement={capacity} />
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,18 @@
+import 'server-only';
+import type { PrintedModel } from '../../core/certificates/printed-model';
+import { type Sealed, reportPdf } from './eicr';
+import { eicr } from '../../core/certificates/eicr/definition';
+
+type Layout = (model: PrintedModel, sealed: Sealed | null, at: Date) => Promise<Buffer>;
+
+/** A layout for each kind of document: one file, one line here. Each reads the model as its own kind has it. */
+const layouts: Readonly<Record<string, Layout>> = {
+  EICR: (model, sealed, at) => reportPdf(eicr.model.read(model), sealed, at),
+};
+
+/** Throws for a kind without a layout: the list is then incomplete. */
+export function layoutOf(kind: string): Layout {
+  const layout = layouts[kind];
+  if (!layout) throw new Error(`There is no layout for ${kind}`);
+  return layout;
+}

@@ -1,0 +1,48 @@
+import 'server-only';
+import { Client } from 'pg';
+import { listeningUrl } from './connection';
+
+type Listener = () => void;
+type Held = {
+  listeners: Map<string, Set<Listener>>;
+  client: Client | null;
+  waiting: ReturnType<typeof setTimeout> | null;
+};
+
+const holder = globalThis as typeof globalThis & { ledgerAnnouncements?: Held };
+const held: Held = (holder.ledgerAnnouncements ??= { listeners: new Map(), client: null, waiting: null });
+
+/** Calls `listener` whenever the job's ledger grows, whichever process appended. Answers how to stop. */
+export function subscribe(jobId: string, listener: Listener): () => void {
+  const ofJob = held.listeners.get(jobId) ?? new Set();
+  held.listeners.set(jobId, ofJob.add(listener));
+  listen();
+  return () => {
+    ofJob.delete(listener);
+    if (ofJob.size === 0) held.listeners.delete(jobId);
+  };
+}
+
+/** One connection per process listens for all jobs. When it is lost it is made again, and everyone is told to look. */
+function listen(): void {
+  if (held.client) return;
+  const client = new Client({ connectionString: listeningUrl() });
+  held.client = client;
+  const again = () => {
+    if (held.client !== client) return;
+    held.client = null;
+    client.end().catch(() => undefined);
+    held.waiting ??= setTimeout(() => {
+      held.waiting = null;
+      if (held.listeners.size > 0) listen();
+    }, 1000);
+  };
+  client.on('error', again);
+  client.on('end', again);
+  client.on('notification', ({ payload }) => held.listeners.get(payload ?? '')?.forEach((listener) => listener()));
+  client
+    .connect()
+    .then(() => client.query('listen ledger'))
+    .then(() => held.listeners.forEach((ofJob) => ofJob.forEach((listener) => listener())))
+    .catch(again);
+}

@@ -1,0 +1,118 @@
+import 'server-only';
+import { hash, verify } from '@node-rs/argon2';
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { APIError, createAuthMiddleware } from 'better-auth/api';
+import { nextCookies } from 'better-auth/next-js';
+import { and, count, eq, gt } from 'drizzle-orm';
+import { env } from '../env';
+import { authenticationDatabase } from './connection';
+import * as schema from './schema';
+
+/** Argon2id with the parameters OWASP recommends for it: 19 MiB, two passes. */
+const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
+export const hashPassword = (password: string): Promise<string> => hash(password, argon);
+
+const failuresAllowed = 10;
+const failureWindowMillis = 15 * 60 * 1000;
+
+const emailOf = (body: unknown): string =>
+  String((body as { email?: unknown } | undefined)?.email ?? '')
+    .trim()
+    .toLowerCase()
+    .slice(0, 200);
+
+async function tooManyFailures(email: string): Promise<boolean> {
+  const since = new Date(Date.now() - failureWindowMillis);
+  const { signInFailure } = schema;
+  const [row] = await authenticationDatabase()
+    .select({ failures: count() })
+    .from(signInFailure)
+    .where(and(eq(signInFailure.email, email), gt(signInFailure.at, since)));
+  return (row?.failures ?? 0) >= failuresAllowed;
+}
+
+/**
+ * Whether a password is the asker's own, for an act as grave as a signature; null where it is, otherwise the reason.
+ * Wrong ones count with wrong ones at the door.
+ */
+export async function confirmPassword(asker: { id: string; email: string }, password: string): Promise<string | null> {
+  if (await tooManyFailures(asker.email))
+    return 'Too many wrong passwords for this account. Wait a quarter of an hour.';
+  const { account } = schema;
+  const [held] = await authenticationDatabase()
+    .select({ password: account.password })
+    .from(account)
+    .where(and(eq(account.userId, asker.id), eq(account.providerId, 'credential')));
+  if (held?.password && (await verify(held.password, password).catch(() => false))) return null;
+  await authenticationDatabase()
+    .insert(schema.signInFailure)
+    .values({ email: emailOf(asker) });
+  return 'That is not your password: nothing was signed.';
+}
+
+function create() {
+  const settings = env();
+  return betterAuth({
+    baseURL: settings.APP_URL,
+    secret: settings.AUTH_SECRET,
+    database: drizzleAdapter(authenticationDatabase(), { provider: 'pg', schema }),
+    trustedOrigins: (request) => {
+      // Loopback is reached by number and by name: both are this machine.
+      const { port } = new URL(settings.APP_URL);
+      const origin = request?.headers.get('origin') ?? '';
+      return [
+        settings.APP_URL,
+        ...(/^http:\/\/(localhost|127\.0\.0\.1)(:|$)/.test(origin) && origin.endsWith(`:${port}`) ? [origin] : []),
+      ];
+    },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: 10,
+      maxPasswordLength: 120,
+      password: { hash: hashPassword, verify: ({ hash: stored, password }) => verify(stored, password) },
+    },
+    user: {
+      additionalFields: {
+        firmId: { type: 'string', required: true, input: false },
+        roles: { type: 'string', required: true, input: false },
+        position: { type: 'string', required: true, input: false },
+        accessEndedAt: { type: 'date', required: false, input: false },
+      },
+    },
+    // A name is given by the firm and stands under signatures: nobody changes their own here.
+    disabledPaths: ['/update-user', '/change-email', '/delete-user', '/set-password'],
+    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
+    rateLimit: {
+      enabled: true,
+      storage: 'database',
+      window: 60,
+      max: 300,
+      customRules: { '/sign-in/email': { window: 60, max: 20 }, '/change-password': { window: 60, max: 10 } },
+    },
+    telemetry: { enabled: false },
+    hooks: {
+      before: createAuthMiddleware(async (context) => {
+        if (context.path !== '/sign-in/email') return;
+        if (await tooManyFailures(emailOf(context.body))) {
+          throw new APIError('TOO_MANY_REQUESTS', {
+            message: 'Too many failed sign-ins for this account. Wait a quarter of an hour.',
+          });
+        }
+      }),
+      after: createAuthMiddleware(async (context) => {
+        if (context.path !== '/sign-in/email' || context.context.newSession) return;
+        await authenticationDatabase()
+          .insert(schema.signInFailure)
+          .values({ email: emailOf(context.body) });
+      }),
+    },
+    plugins: [nextCookies()],
+  });
+}
+
+let created: ReturnType<typeof create> | undefined;
+
+/** The sign-in library, made when first asked for: the build imports this file without settings. */
+export const authentication = (): ReturnType<typeof create> => (created ??= create());

@@ -1,0 +1,40 @@
+import 'server-only';
+import * as z from 'zod';
+import { viewOf } from '../../core/catalogue';
+import { layoutOf } from '../../print/layouts/registry';
+import { modelOf } from '../documents';
+import { firmParticulars } from '../people';
+import { fileNameOf, printed } from '../print';
+import { stateOf } from '../streams';
+import { signedIn } from '../who';
+
+const notFound = () => Response.json({ problem: 'There is no such document.' }, { status: 404 });
+
+const pdfResponse = (pdf: Buffer, name: string, disposition: 'inline' | 'attachment') =>
+  new Response(new Uint8Array(pdf), {
+    headers: {
+      'Content-Type': 'application/pdf',
+      'Content-Disposition': `${disposition}; filename="${name}"`,
+      'Cache-Control': 'private, no-store',
+    },
+  });
+
+/** The sealed PDF of one of the firm's documents, printed once and kept. */
+export const getDocumentPdf = signedIn<{ params: Promise<{ documentId: string }> }>(
+  async (_request, asker, { params }) => {
+    const documentId = z.uuid().safeParse((await params).documentId);
+    const print = documentId.success ? await printed(asker, documentId.data) : null;
+    return print ? pdfResponse(print.pdf, print.fileName, 'attachment') : notFound();
+  },
+);
+
+/** One of a job's documents as it stands, marked as a draft on every page. */
+export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(async (request, asker, { params }) => {
+  const jobId = z.uuid().safeParse((await params).jobId);
+  const asked = z.uuid().safeParse(new URL(request.url).searchParams.get('document'));
+  const job = jobId.success ? await stateOf(asker.firmId, 'job', jobId.data) : null;
+  const view = job && viewOf(job, asked.success ? asked.data : null);
+  if (!view) return notFound();
+  const model = modelOf(view.document.kind, view.definition.build(view, await firmParticulars(asker.firmId)));
+  return pdfResponse(await layoutOf(view.document.kind)(model, null, new Date()), fileNameOf(model, null), 'inline');
+});

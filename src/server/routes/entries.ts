@@ -1,0 +1,138 @@
+import 'server-only';
+import * as z from 'zod';
+import type { Drafted } from '../../core/ledger/entry';
+import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
+import { type AppendResult, append, entriesAfter } from '../streams';
+import { subscribe } from '../announcements';
+import { type Asker, signedIn } from '../who';
+
+type Context = { params: Promise<Readonly<Record<string, string>>> };
+
+/** Which stream a request is about: a job's by its id, or the firm's own. */
+type Target = {
+  readonly sort: StreamSort;
+  readonly idOf: (asker: Asker, params: Readonly<Record<string, string>>) => string | null;
+};
+
+export const ofJob: Target = {
+  sort: 'job',
+  idOf: (_asker, params) => {
+    const id = z.uuid().safeParse(params.jobId);
+    return id.success ? id.data : null;
+  },
+};
+export const ofFirm: Target = { sort: 'firm', idOf: (asker) => asker.firmId };
+
+const mostBytes = 1_000_000;
+const mostEntries = 200;
+const notFound = () => Response.json({ problem: 'There is no such ledger.' }, { status: 404 });
+
+/** A JSON body up to a size; what is wrong with it otherwise. Reads no further than the size allows. */
+async function readJson(
+  request: Request,
+): Promise<{ ok: true; value: unknown } | { ok: false; status: number; problem: string }> {
+  const tooLarge = {
+    ok: false as const,
+    status: 413,
+    problem: 'Too much at once: 1 MB at most. Nothing was recorded.',
+  };
+  if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return tooLarge;
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  if (request.body) {
+    for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
+      size += chunk.byteLength;
+      if (size > mostBytes) return tooLarge;
+      chunks.push(chunk);
+    }
+  }
+  try {
+    return { ok: true, value: JSON.parse(Buffer.concat(chunks).toString('utf8')) };
+  } catch {
+    return { ok: false, status: 400, problem: 'Not readable as JSON. Nothing was recorded.' };
+  }
+}
+
+const batch = z.object({ entries: z.array(z.unknown()).min(1).max(mostEntries) });
+const withId = z.object({ id: z.string().max(100) });
+
+/** Takes a batch of entries; answers for each whether the ledger took it, and with which number or why not. */
+export const postEntries = ({ sort, idOf: target }: Target) =>
+  signedIn<Context>(async (request, asker, { params }) => {
+    const streamId = target(asker, await params);
+    if (!streamId) return notFound();
+    const body = await readJson(request);
+    if (!body.ok) return Response.json({ problem: body.problem }, { status: body.status });
+    const parsed = batch.safeParse(body.value);
+    if (!parsed.success)
+      return Response.json(
+        { problem: `A batch of 1 to ${mostEntries} entries is wanted. Nothing was recorded.` },
+        { status: 400 },
+      );
+
+    const refused: AppendResult[] = [];
+    const drafts: Drafted[] = [];
+    for (const raw of parsed.data.entries) {
+      const read = streams[sort].readDraft(raw);
+      if (read.ok && !isOwnAct(sort, read.value.kind)) drafts.push(read.value);
+      else {
+        const id = withId.safeParse(raw);
+        const reason = read.ok ? 'This is recorded by the application itself, not sent in.' : read.problem;
+        refused.push({ id: id.success ? id.data.id : '', accepted: false, reason });
+      }
+    }
+    const results = await append(asker, sort, streamId, drafts);
+    return results ? Response.json({ results: [...results, ...refused] }) : notFound();
+  });
+
+/** Entries after a sequence number. */
+export const getEntries = ({ sort, idOf: target }: Target) =>
+  signedIn<Context>(async (request, asker, { params }) => {
+    const streamId = target(asker, await params);
+    const after = z.coerce
+      .number()
+      .int()
+      .min(0)
+      .safeParse(new URL(request.url).searchParams.get('after') ?? '0');
+    if (!streamId || !after.success) return notFound();
+    const entries = await entriesAfter(asker, sort, streamId, after.data);
+    return entries ? Response.json({ entries }) : notFound();
+  });
+
+/** A stream that says "there is more" whenever the job's ledger grows, and keeps the line open in between. */
+export const getStream = ({ sort, idOf: target }: Target) =>
+  signedIn<Context>(async (request, asker, { params }) => {
+    const streamId = target(asker, await params);
+    if (!streamId || !(await entriesAfter(asker, sort, streamId, 2_000_000_000))) return notFound();
+    const encoder = new TextEncoder();
+    let stop = () => {};
+    const stream = new ReadableStream<Uint8Array>({
+      async start(controller) {
+        const send = (text: string) => {
+          try {
+            controller.enqueue(encoder.encode(text));
+          } catch {
+            stop();
+          }
+        };
+        send('retry: 2000\n\nevent: more\ndata: \n\n');
+        const unsubscribe = subscribe(streamId, () => send('event: more\ndata: \n\n'));
+        const beat = setInterval(() => send(': still here\n\n'), 20_000);
+        stop = () => {
+          unsubscribe();
+          clearInterval(beat);
+          stop = () => {};
+          try {
+            controller.close();
+          } catch {
+            // The reader has gone already.
+          }
+        };
+        request.signal.addEventListener('abort', () => stop());
+      },
+      cancel: () => stop(),
+    });
+    return new Response(stream, {
+      headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+    });
+  });

@@ -1,0 +1,228 @@
+import { sql } from 'drizzle-orm';
+import {
+  bigint,
+  boolean,
+  customType,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
+export const firm = pgTable('firm', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  address: text('address').notNull(),
+  telephone: text('telephone').notNull(),
+  email: text('email').notNull(),
+  logo: text('logo').notNull().default(''),
+  nextDocumentNumber: integer('next_document_number').notNull().default(1),
+});
+
+/** The head of one stream, a job's or the firm's own: locked while entries are appended, so that numbers have no gaps. */
+export const stream = pgTable(
+  'stream',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    sort: text('sort').notNull().default('job').$type<'job' | 'firm'>(),
+    lastSeq: integer('last_seq').notNull().default(0),
+  },
+  (table) => [
+    uniqueIndex('stream_firm_own')
+      .on(table.firmId)
+      .where(sql`${table.sort} = 'firm'`),
+  ],
+);
+
+/** The ledger itself. The application may only insert and select; a trigger refuses the rest to everyone. */
+export const entry = pgTable(
+  'entry',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    streamId: uuid('stream_id')
+      .notNull()
+      .references(() => stream.id),
+    seq: integer('seq').notNull(),
+    kind: text('kind').notNull(),
+    version: integer('version').notNull(),
+    body: jsonb('body').notNull(),
+    madeAt: instant('made_at').notNull(),
+    madeBy: text('made_by').notNull(),
+    device: text('device').notNull(),
+    recordedAt: instant('recorded_at').notNull().defaultNow(),
+  },
+  (table) => [unique('entry_stream_seq').on(table.streamId, table.seq)],
+);
+
+/** An issued document: its model, the seal over its entries, and the token its verification page is found by. */
+export const document = pgTable(
+  'document',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => stream.id),
+    kind: text('kind').notNull(),
+    number: text('number').notNull(),
+    issuedAt: instant('issued_at').notNull(),
+    model: jsonb('model').notNull(),
+    links: jsonb('links').notNull(),
+    documentHash: text('document_hash').notNull(),
+    verificationToken: text('verification_token').notNull().unique(),
+    /** Which of its job's documents it is; null on the first floor, where a job had one. */
+    begunId: uuid('begun_id'),
+    /** The last entry it is sealed over; null where that was every entry but the record of the issue. */
+    sealedTo: integer('sealed_to'),
+    /** The issued document it puts right. */
+    replaces: uuid('replaces'),
+  },
+  (table) => [unique('document_firm_number').on(table.firmId, table.number)],
+);
+
+/** The printed form of an issued document, kept as it was first made. */
+export const documentPdf = pgTable('document_pdf', {
+  documentId: uuid('document_id')
+    .primaryKey()
+    .references(() => document.id),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  pdf: bytes('pdf').notNull(),
+  sha256: text('sha256').notNull(),
+});
+
+/** Projection for the list of jobs: rewritten with every append, and rebuildable from entries alone. */
+export const jobSummary = pgTable(
+  'job_summary',
+  {
+    jobId: uuid('job_id')
+      .primaryKey()
+      .references(() => stream.id),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    reference: text('reference').notNull(),
+    document: text('document').notNull(),
+    clientName: text('client_name').notNull(),
+    siteAddress: text('site_address').notNull(),
+    inspectedOn: date('inspected_on', { mode: 'string' }),
+    status: text('status').notNull(),
+    nextStage: text('next_stage'),
+    missingCount: integer('missing_count').notNull(),
+    codes: text('codes').notNull(),
+    documentNumber: text('document_number'),
+    documentId: uuid('document_id'),
+    dueOn: date('due_on', { mode: 'string' }),
+    lastSeq: integer('last_seq').notNull(),
+  },
+  (table) => [index('job_summary_firm').on(table.firmId, table.status)],
+);
+
+// The tables of the sign-in library, by its own field names.
+
+export const user = pgTable('user', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text('image'),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  roles: text('roles').notNull(),
+  position: text('position').notNull(),
+  accessEndedAt: instant('access_ended_at'),
+});
+
+export const session = pgTable('session', {
+  id: text('id').primaryKey(),
+  expiresAt: instant('expires_at').notNull(),
+  token: text('token').notNull().unique(),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+  ipAddress: text('ip_address'),
+  userAgent: text('user_agent'),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+});
+
+export const account = pgTable('account', {
+  id: text('id').primaryKey(),
+  accountId: text('account_id').notNull(),
+  providerId: text('provider_id').notNull(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: instant('access_token_expires_at'),
+  refreshTokenExpiresAt: instant('refresh_token_expires_at'),
+  scope: text('scope'),
+  password: text('password'),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+export const verification = pgTable('verification', {
+  id: text('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+export const rateLimit = pgTable('rate_limit', {
+  id: text('id').primaryKey(),
+  key: text('key').notNull().unique(),
+  count: integer('count').notNull(),
+  lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
+});
+
+/** Failed sign-ins by account, so that guessing at one account is slowed wherever it comes from. */
+export const signInFailure = pgTable(
+  'sign_in_failure',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    email: text('email').notNull(),
+    at: instant('at').notNull().defaultNow(),
+  },
+  (table) => [index('sign_in_failure_email').on(table.email, table.at)],
+);
+
+/** Somebody asked to join a firm, by a link that works once: only the hash of its token is kept. */
+export const invitation = pgTable('invitation', {
+  id: uuid('id').primaryKey(),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  tokenHash: text('token_hash').notNull().unique(),
+  name: text('name').notNull(),
+  position: text('position').notNull(),
+  roles: text('roles').notNull(),
+  invitedBy: text('invited_by').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+});

@@ -1,0 +1,19 @@
+import { editionPack } from '../core/edition/editions';
+import type { EditionId } from '../core/edition/pack';
+import { type RingCableSizes, ringReport } from '../core/tests/ring/circuit';
+import type { RingReadings } from '../core/tests/ring/evidence';
+import type { RingReport } from '../core/tests/ring/explain';
+
+/** What a page asks the worker: what a ring's readings come to. */
+export type RingQuestion = {
+  readonly id: number;
+  readonly readings: RingReadings;
+  readonly cable: RingCableSizes | null;
+  readonly edition: EditionId;
+};
+export type RingAnswer = { readonly id: number; readonly report: RingReport | null };
+
+self.addEventListener('message', ({ data }: MessageEvent<RingQuestion>) => {
+  const report = ringReport(data.readings, data.cable, editionPack(data.edition));
+  self.postMessage({ id: data.id, report } satisfies RingAnswer);
+});

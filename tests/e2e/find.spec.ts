@@ -1,0 +1,78 @@
+import AxeBuilder from '@axe-core/playwright';
+import { cell, expect, openJob, settled, signIn, test } from './ledger-page';
+
+const demoJob = async (page: Parameters<typeof signIn>[0], reference: string) =>
+  (await page.getByRole('link', { name: reference }).getAttribute('href')) ?? '';
+
+test('anything in a job is found by a few letters, and gone to by Enter', async ({ page }) => {
+  await signIn(page);
+  const job = await demoJob(page, 'FW-118');
+  await page.goto(job);
+  await settled(page);
+  const find = async (letters: string) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find' }).fill(letters);
+  };
+  const best = page.getByRole('option', { selected: true });
+
+  await find('zs circuit 9');
+  await expect(best).toContainText(/^Way 9: Zs/);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(new RegExp(`${job}/circuits#`));
+  await expect(cell(page, 'Zs', 9)).toBeFocused();
+
+  await find('insul bench');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/tests\?bench=insulation/);
+
+  await find('FW-121');
+  await expect(best).toContainText('FW-121');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('banner')).toContainText('FW-121');
+
+  await find('no such thing at all');
+  await expect(page.getByText('Nothing here is called that.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('an act is done from the list, and the list is sound for those who hear it', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'FIND-2');
+  await page.goto(`${job}/inspection`);
+  await settled(page);
+  await page.getByRole('button', { name: 'The 3 left are acceptable' }).click();
+  await expect(page.getByText('✓ all 3')).toBeVisible();
+  await page.getByRole('button', { name: 'Find' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+  await page.getByRole('combobox', { name: 'Find' }).fill('undo');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('3 of 3 open')).toBeVisible();
+  await settled(page);
+});
+
+test('jobs are sorted by a column and narrowed by a few letters', async ({ page }) => {
+  await signIn(page);
+  for (let i = 1; i <= 9; i += 1) {
+    if ((await page.getByRole('searchbox').count()) > 0) break;
+    await openJob(page, `SORT-${i}`);
+    await page.goto('/');
+  }
+  await page.getByRole('button', { name: 'Reference' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Reference' })).toHaveAttribute('aria-sort', 'ascending');
+  const toDo = page.locator('tbody').filter({ hasText: 'To do' }).getByRole('link');
+  const references = await toDo.allTextContents();
+  expect(references.length).toBeGreaterThan(1);
+  const inOrder = new Intl.Collator('en', { numeric: true });
+  expect(references).toEqual([...references].sort(inOrder.compare));
+  await page.getByRole('button', { name: 'Reference' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Reference' })).toHaveAttribute('aria-sort', 'descending');
+  expect(await toDo.allTextContents()).toEqual([...references].sort(inOrder.compare).reverse());
+  await page.getByRole('searchbox', { name: 'Only jobs with' }).fill('fw-11');
+  await expect(page.getByRole('link', { name: /^FW-11/ }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: /^FW-12/ })).toHaveCount(0);
+  await page.getByRole('searchbox').fill('nobody by that name');
+  await expect(page.getByText('No job has “nobody by that name” in it.')).toBeVisible();
+});
