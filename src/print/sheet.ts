@@ -12,11 +12,7 @@ export type Cell = TextStyle & {
   readonly align?: 'left' | 'right' | 'center';
   readonly head?: boolean;
 };
-export type ColumnSpec = {
-  readonly heading: string;
-  readonly width: number;
-  readonly align?: 'left' | 'right' | 'center';
-};
+export type ColumnSpec = Pick<Cell, 'align'> & { readonly heading: string; readonly width: number };
 
 const headHeight = 26;
 const footHeight = 58;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type CellLook, nextToFill, parseBlock } from './grid';
+import { type CellLook, nextToFill } from './grid';
 
 const look = (mark: string): CellLook => ({
   shown: '',
@@ -24,26 +24,4 @@ describe('the next cell to fill', () => {
   ])('%s', (_name, rows, [row, column], step, found) =>
     expect(nextToFill(sheet(...rows), { row, column }, step)).toEqual(found && { row: found[0], column: found[1] }),
   );
-});
-
-describe('a block from a spreadsheet', () => {
-  it.each([
-    [
-      'a\tb\nc\td',
-      [
-        ['a', 'b'],
-        ['c', 'd'],
-      ],
-    ],
-    [
-      'a\t\tb\r\n\t\tx\r\n',
-      [
-        ['a', '', 'b'],
-        ['', '', 'x'],
-      ],
-    ],
-    ['"two\nlines"\tb', [['two lines', 'b']]],
-    ['"say ""no"""\tb', [['say "no"', 'b']]],
-    ['one', [['one']]],
-  ])('%j', (text, rows) => expect(parseBlock(text)).toEqual(rows));
 });

@@ -11,6 +11,7 @@ import {
   type ReactNode,
 } from 'react';
 import { flushSync } from 'react-dom';
+import { parseBlock } from './clipboard-block';
 
 export type At = { readonly row: number; readonly column: number };
 
@@ -336,20 +337,3 @@ const Cell = memo(function Cell({ at, chosen, typing, type, leave, align, edge, 
     </div>
   );
 });
-
-/** A block copied from a spreadsheet: rows of cells, tabs between them, quotes around cells that hold line breaks. */
-export function parseBlock(clipboard: string): string[][] {
-  const rows: string[][] = [[]];
-  const cell = /\t|\r?\n|"((?:[^"]|"")*)"(?=\t|\r?\n|$)|[^\t\r\n]+/g;
-  let current = '';
-  for (const match of clipboard.replace(/\r?\n$/, '').matchAll(cell)) {
-    const [token, quoted] = match;
-    if (token === '\t' || token === '\n' || token === '\r\n') {
-      rows.at(-1)?.push(current);
-      current = '';
-      if (token !== '\t') rows.push([]);
-    } else current += quoted === undefined ? token : quoted.replaceAll('""', '"').replace(/\s*\r?\n\s*/g, ' ');
-  }
-  rows.at(-1)?.push(current);
-  return rows;
-}

@@ -91,8 +91,11 @@ test('a page never opened here says so without a network, and signing out leaves
   await page.goto('/');
   await isKept(page, '/');
   await context.setOffline(true);
-  await page.goto(`/jobs/${crypto.randomUUID()}`);
-  await expect(page.getByRole('heading', { name: /not on this device/ })).toBeVisible();
+  // The browser takes the network from the page at once, from the worker a moment later.
+  await expect(async () => {
+    await page.goto(`/jobs/${crypto.randomUUID()}`);
+    await expect(page.getByRole('heading', { name: /not on this device/ })).toBeVisible({ timeout: 5_000 });
+  }).toPass();
   await page.getByRole('link', { name: 'Jobs' }).click();
   await page.getByRole('button', { name: 'Open a condition report' }).click();
   await page.getByLabel('Your reference').fill('CELLAR-3');

@@ -46,9 +46,7 @@ function cableCapacity({
 export function judgeCapacity(context: CapacityContext): Judgement {
   const capacity = cableCapacity(context);
   if (!capacity)
-    return unjudged('capacity.no-row', `No capacity is held for ${context.liveCsaMm2} mm² flat twin-and-earth.`, {
-      rule: 'capacity.unknown',
-    });
+    return { ...unjudged('capacity.no-row', { csa: context.liveCsaMm2 }), next: { rule: 'capacity.unknown' } };
   const device = exact(context.deviceAmps);
   if (context.ring) return judgeRing(context, capacity);
   const carries = isAtMost(device, capacity.amps);
@@ -103,7 +101,7 @@ export type DropContext = {
 export function judgeVoltageDrop(context: DropContext): Judgement {
   const { pack, liveCsaMm2, lengthMetres, loadAmps, lighting, ring } = context;
   const perMetre = conductorResistance(pack, 'copper', liveCsaMm2);
-  if (!perMetre) return unjudged('drop.no-cable', `No resistance is held for ${liveCsaMm2} mm².`);
+  if (!perMetre) return unjudged('drop.no-cable', { csa: liveCsaMm2 });
   const loop = divide(multiply(multiply(perMetre, exact(2)), exact(lengthMetres)), exact(1000));
   const resistance = ring ? divide(loop, exact(4)) : loop;
   const hot = pack.design.hotFactors['thermoplastic 70 °C, CPC in the cable'].value;
@@ -143,11 +141,10 @@ function correctionFactors(pack: EditionPack, way: Way): Record<string, string> 
 export function judgeWayCapacity(pack: EditionPack, way: Way): Judgement | null {
   if (!way.liveCsaMm2 || !way.referenceMethod || !way.deviceAmps) return null;
   if (way.wiringKind && way.wiringKind !== 'twin and earth')
-    return unjudged(
-      'capacity.other-wiring',
-      `The table held is that of flat twin and earth; this is wired as: ${wiringKindWords[way.wiringKind]}.`,
-      { rule: 'capacity.unknown' },
-    );
+    return {
+      ...unjudged('capacity.other-wiring', { wiring: wiringKindWords[way.wiringKind] }),
+      next: { rule: 'capacity.unknown' },
+    };
   return judgeCapacity({
     pack,
     liveCsaMm2: way.liveCsaMm2,

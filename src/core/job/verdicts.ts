@@ -10,14 +10,10 @@ export type Verdicts = ReadonlyMap<SlotKey, { readonly slot: Slot; readonly judg
 /** Judges a value as if it stood on a slot: what a person sees while typing, and what the paper goes by. */
 export function judgeValue(view: JobView, slot: Slot, obtained: Obtained): Judgement {
   const definition = view.tests.of(slot);
-  if (!definition) return unjudged('no-such-test', view.tests.whyNot(slot));
+  if (!definition) return unjudged('no-such-test', { why: view.tests.whyNot(slot) });
   const threePhase = view.job.supply.liveConductors === 'three-phase';
   if (threePhase && !definition.dead && !slot.phase)
-    return unjudged(
-      'three-phase.not-judged',
-      'A three-phase supply is judged phase by phase, and this reading says no phase.',
-      { rule: 'three-phase.by-hand' },
-    );
+    return { ...unjudged('three-phase.not-judged'), next: { rule: 'three-phase.by-hand' } };
   const judgement = definition.judge(view, slot, obtained);
   return obtained.value.is === 'unstable' ? unstable(judgement, obtained.value) : judgement;
 }

@@ -1,5 +1,6 @@
 import type { ReadingValue } from '../quantity/reading-value';
 import type { NextStep } from './next-step';
+import { type FiguresOf, type ReasonRule, reason } from './reason';
 
 /** How a reading stands: a mark, a word and a pattern on screen and paper. */
 export type Verdict = 'meets' | 'doubt' | 'fails' | 'unjudged';
@@ -28,14 +29,20 @@ const order: readonly Verdict[] = ['meets', 'unjudged', 'doubt', 'fails'];
 /** The graver of two verdicts. */
 const graver = (a: Verdict, b: Verdict): Verdict => (order.indexOf(a) >= order.indexOf(b) ? a : b);
 
-/** The judgement of a reading that was not taken or has nothing to be compared with. */
-export const unjudged = (rule: string, why: string, next: NextStep | null = null): Judgement => ({
+/** The judgement of a reading that has nothing to be compared with, in the words of its rule. */
+export const unjudged = <Rule extends ReasonRule>(rule: Rule, ...figures: FiguresOf<Rule>): Judgement => ({
   rule,
   verdict: 'unjudged',
   expected: null,
   limit: null,
-  working: [why],
-  next,
+  working: [reason(rule, ...figures)],
+  next: null,
+});
+
+/** The judgement of a mark that stands where a reading was not taken; `of` is the test's part of the rule. */
+export const notTaken = (of: string, { mark }: Extract<ReadingValue, { is: 'not-taken' }>): Judgement => ({
+  ...unjudged('not-taken', { mark }),
+  rule: `${of}.not-taken`,
 });
 
 /** A figure that would not stand still: judged by the higher, and never better than a doubt. */
@@ -43,6 +50,6 @@ export const unstable = (judgement: Judgement, value: Extract<ReadingValue, { is
   ...judgement,
   rule: `${judgement.rule}.unstable`,
   verdict: graver(judgement.verdict, 'doubt'),
-  working: [`Moved between ${value.low} and ${value.high} Ω; judged by the higher.`, ...judgement.working],
+  working: [reason('reading.unstable', value), ...judgement.working],
   next: { rule: 'reading.unstable' },
 });

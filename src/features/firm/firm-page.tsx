@@ -6,6 +6,8 @@ import { editionPack } from '../../core/edition/editions';
 import { editionIds } from '../../core/edition/pack';
 import { schoolWords, schools } from '../../core/job/kinds/brief';
 import { useFirm } from '../../client/firm-provider';
+import { refusalsOf } from '../../client/refusals';
+import { Refusals } from '../../ui/refusals';
 import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
 import { SendState } from '../../ui/send-state';
 import { Instruments } from './instruments';
@@ -15,17 +17,18 @@ import { People } from './people';
 
 /** The firm: what its documents carry, what it measures with, who works for it, and what a new job begins with. */
 export function FirmPage() {
-  const { firm, append, sending, unsent, loaded, nudge } = useFirm();
+  const { firm, append, sending, unsent, loaded, nudge, refused, dismiss } = useFirm();
   const record = (entry: NewFirmEntry) => {
     const outcome = append([entry]);
     if (!outcome.ok) toast(outcome.reason);
+    return outcome.ok;
   };
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
       <PageHead title={firm.particulars.name ?? 'The firm'}>
         <SendState sending={sending} unsent={unsent} loaded={loaded} nudge={nudge} />
       </PageHead>
-      <Refused />
+      <Refusals refusals={refusalsOf(refused)} putAside={dismiss} className="border-b-2 border-ink" />
       <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
         <div className="space-y-8">
           <Particulars record={record} />
@@ -40,7 +43,7 @@ export function FirmPage() {
   );
 }
 
-export type Record = (entry: NewFirmEntry) => void;
+export type Record = (entry: NewFirmEntry) => boolean;
 
 const demanded = (what: string) => (text: string) =>
   text.trim() === ''
@@ -126,29 +129,5 @@ function Defaults({ record }: { record: Record }) {
         hint="A 230 V circuit that reads less, though above its minimum, is marked to look at again. 2 MΩ where nothing is said."
       />
     </section>
-  );
-}
-
-/** What the ledger would not take, with its reason. */
-function Refused() {
-  const { refused, dismiss } = useFirm();
-  if (refused.length === 0) return null;
-  return (
-    <ul aria-label="Not taken by the ledger" className="border-b-2 border-ink">
-      {refused.map((item) => (
-        <li key={item.draft.id} className="flex items-center gap-3 py-1 text-sm">
-          <span className="flex-1">
-            <strong>Not taken:</strong> {item.refused}
-          </span>
-          <button
-            type="button"
-            className="min-h-9 font-semibold underline underline-offset-4"
-            onClick={() => dismiss(item.draft.id)}
-          >
-            Put aside
-          </button>
-        </li>
-      ))}
-    </ul>
   );
 }

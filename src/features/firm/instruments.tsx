@@ -1,11 +1,19 @@
 'use client';
 
+import { zodResolver } from '@hookform/resolvers/zod';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { instrumentsInUse } from '../../core/firm/firm';
-import { type FirmInstrument, instrumentSorts } from '../../core/firm/kinds/instrument';
+import {
+  type FirmInstrument,
+  type InstrumentFields,
+  instrumentFields,
+  instrumentSorts,
+} from '../../core/firm/kinds/instrument';
+import { line } from '../../core/installation/text';
 import { readDay, showDayShort } from '../../core/words/day';
 import { useFirm } from '../../client/firm-provider';
 import { Button } from '../../ui/button';
@@ -91,57 +99,51 @@ function Calibration({ instrument, record }: { instrument: FirmInstrument; recor
   );
 }
 
+const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`;
+
 function AddInstrument({ record }: { record: Record }) {
-  const [sort, setSort] = useState<FirmInstrument['sort']>('multifunction tester');
-  const [name, setName] = useState('');
-  const [serial, setSerial] = useState('');
+  const { register, control, handleSubmit, reset, formState } = useForm<InstrumentFields>({
+    resolver: zodResolver(instrumentFields.extend({ name: line })),
+    defaultValues: { sort: 'multifunction tester', name: '', serial: '', calibratedOn: null, nextDueOn: null },
+  });
+  const add = handleSubmit((said) => {
+    const fields = { ...said, name: said.name || capital(said.sort) };
+    if (record({ kind: 'instrument.added', body: { instrumentId: v7(), fields } })) reset();
+  });
   return (
     <form
       aria-label="Add an instrument"
-      className="grid items-end gap-3 pt-3 sm:grid-cols-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        record({
-          kind: 'instrument.added',
-          body: {
-            instrumentId: v7(),
-            fields: {
-              sort,
-              name: name.trim() || `${sort[0]?.toUpperCase()}${sort.slice(1)}`,
-              serial: serial.trim(),
-              calibratedOn: null,
-              nextDueOn: null,
-            },
-          },
-        });
-        setName('');
-        setSerial('');
-      }}
+      className="grid items-start gap-3 pt-3 sm:grid-cols-2"
+      noValidate
+      onSubmit={(event) => void add(event)}
     >
       <div className="flex flex-col gap-1">
         <span className="text-sm font-semibold">Sort</span>
-        <Select
-          label="Sort of instrument"
-          className="min-h-10 w-full"
-          value={sort}
-          onChange={setSort}
-          options={instrumentSorts.map((value) => ({ value, label: value }))}
+        <Controller
+          control={control}
+          name="sort"
+          render={({ field }) => (
+            <Select
+              label="Sort of instrument"
+              className="min-h-10 w-full"
+              value={field.value}
+              onChange={field.onChange}
+              options={instrumentSorts.map((value) => ({ value, label: value }))}
+            />
+          )}
         />
       </div>
       <FormField
         label="Called"
-        maxLength={200}
         placeholder="as the sort"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
+        {...register('name', { setValueAs: (name: string) => name.trim() })}
       />
       <FormField
         label="Serial number"
-        maxLength={200}
-        value={serial}
-        onChange={(event) => setSerial(event.target.value)}
+        {...register('serial', { setValueAs: (serial: string) => serial.trim() })}
+        problem={formState.errors.serial && 'The serial number tells it from others like it.'}
       />
-      <Button type="submit" disabled={!serial.trim()} className="min-h-10 justify-self-start">
+      <Button type="submit" className="min-h-10 justify-self-start sm:mt-6">
         Add the instrument
       </Button>
     </form>

@@ -9,6 +9,8 @@ import { isUntouched, stageWords } from '../../core/work/stages';
 import { resultVerdicts } from '../../core/job/verdicts';
 import { addressOf, stageAddress } from './address';
 import { useJob } from '../../client/job-provider';
+import { refusalsOf } from '../../client/refusals';
+import { Refusals } from '../../ui/refusals';
 import { SendState } from '../../ui/send-state';
 import { FindInJob } from './find-in-job';
 import { JobLink, usePlace } from './place';
@@ -132,7 +134,11 @@ export function JobFrame({ children }: { children: ReactNode }) {
           </span>
         </div>
         <IsolationLine />
-        <Refusals />
+        <Refusals
+          refusals={refusalsOf(view.refused)}
+          putAside={view.dismiss}
+          className="border-t-2 border-ink px-3 sm:px-5"
+        />
       </header>
       <main className="px-3 pb-16 pt-3 sm:px-5">{children}</main>
     </div>
@@ -163,31 +169,3 @@ function IsolationLine() {
 }
 
 /** Entries the ledger would not take: the reason, the text kept, and a way to put it aside. */
-function Refusals() {
-  const { refused, dismiss } = useJob();
-  if (refused.length === 0) return null;
-  return (
-    <ul
-      aria-label="Not taken by the ledger"
-      className="max-h-40 overflow-y-auto border-t-2 border-ink bg-sheet px-3 sm:px-5"
-    >
-      {refused.map((item) => (
-        <li key={item.draft.id} className="flex items-center gap-3 border-b border-rule py-1 text-sm">
-          <span className="min-w-0 flex-1">
-            <strong>Not taken:</strong> {item.refused}{' '}
-            <span className="text-faint">{describeDraft(item.draft.body)}</span>
-          </span>
-          <button
-            type="button"
-            className="min-h-9 font-semibold underline underline-offset-4"
-            onClick={() => dismiss(item.draft.id)}
-          >
-            Put aside
-          </button>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-const describeDraft = (body: unknown): string => `Kept: ${JSON.stringify(body).slice(0, 160)}`;

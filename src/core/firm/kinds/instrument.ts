@@ -17,14 +17,14 @@ export const instrumentSorts = [
 ] as const;
 
 /** An instrument of the firm's: what it is, which one, and how long its calibration holds. */
-const instrumentFields = z.object({
+export const instrumentFields = z.object({
   sort: z.enum(instrumentSorts),
   name: line.min(1),
   serial: line.min(1),
   calibratedOn: day.nullable(),
   nextDueOn: day.nullable(),
 });
-type InstrumentFields = z.infer<typeof instrumentFields>;
+export type InstrumentFields = z.infer<typeof instrumentFields>;
 export type FirmInstrument = InstrumentFields & { readonly id: string; readonly retired: string | null };
 
 const whyNone = (firm: FirmState, id: string): string | null =>

@@ -5,7 +5,7 @@ import { formerSlot } from '../former-tests';
 import { jobKind } from '../kind';
 import { whyNoSubject } from './reading';
 
-const limitOverridden = z.object({
+export const limitOverridden = z.object({
   slot,
   limit: z
     .string()

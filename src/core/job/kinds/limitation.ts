@@ -3,14 +3,15 @@ import { line, paragraph } from '../../installation/text';
 import { jobKind } from '../kind';
 
 export const limitationSorts = ['agreed', 'operational'] as const;
-const limitationNoted = z.object({
+export const limitationNoted = z.object({
   limitationId: z.uuid(),
   sort: z.enum(limitationSorts),
   what: paragraph.min(1),
   why: paragraph.min(1),
   agreedWith: line.nullable(),
 });
-export type Limitation = z.infer<typeof limitationNoted> & { readonly entryId: string };
+export type LimitationNoted = z.infer<typeof limitationNoted>;
+export type Limitation = LimitationNoted & { readonly entryId: string };
 
 /** What could not be inspected or tested, and why: agreed beforehand, or found on the day. */
 export const limited = jobKind({

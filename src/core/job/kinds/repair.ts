@@ -7,14 +7,14 @@ import type { Job } from '../job';
 import { jobKind } from '../kind';
 import { whyNoWay } from './way';
 
-const repairMade = z.object({
+export const repairMade = z.object({
   repairId: z.uuid(),
   wayId: z.uuid(),
   /** The test that had found the fault. */
   found: measure,
   what: line.min(1),
 });
-type RepairMade = z.infer<typeof repairMade>;
+export type RepairMade = z.infer<typeof repairMade>;
 
 /** A repair, and the readings that stood on its circuit when it was made. */
 export type Repair = RepairMade & { readonly madeAt: string; readonly before: ReadonlySet<string> };

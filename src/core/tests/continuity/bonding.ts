@@ -1,7 +1,8 @@
 import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
@@ -17,7 +18,7 @@ export function judgeBonding(
   csaMm2: number | null,
   lengthMetres: number | null = null,
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('bonding.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('bonding', value);
   const figure = figureOf(value);
   const thumb = exact(pack.bondingRuleOfThumbOhms.value);
   const limit = { text: `${ohms(thumb)}, a rule of thumb`, source: pack.bondingRuleOfThumbOhms.source };
@@ -27,7 +28,7 @@ export function judgeBonding(
       verdict: 'fails',
       expected: null,
       limit,
-      working: ['No continuity. A clamp at both ends does not prove the conductor between them.'],
+      working: [reason('bonding.open')],
       next: { rule: 'bonding.open' },
     };
   }
@@ -35,7 +36,7 @@ export function judgeBonding(
   const implied = perMetre ? divide(multiply(figure, exact(1000)), perMetre) : null;
   const impliedText = implied
     ? `${ohms(figure)} ÷ ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = about ${toShortest(implied, 0)} m of ${csaMm2} mm²`
-    : 'Give the conductor size to see the length this reading implies.';
+    : reason('bonding.size-unknown');
   const expected = perMetre && lengthMetres ? divide(multiply(perMetre, exact(lengthMetres)), exact(1000)) : null;
   const { bondingParallelShare, bondingParallelOhms, bondingJointOhms, bondingShare } = pack.tolerances;
   const floor = expected ? multiply(expected, exact(bondingParallelShare.value)) : null;
@@ -46,7 +47,11 @@ export function judgeBonding(
       expected: ohms(expected),
       limit,
       working: [
-        `${lengthMetres} m of ${csaMm2} mm² is ${ohms(expected)}; ${ohms(figure)} is lower than the conductor allows.`,
+        reason('bonding.low', {
+          run: `${lengthMetres} m of ${csaMm2} mm²`,
+          expected: ohms(expected),
+          read: ohms(figure),
+        }),
       ],
       next: { rule: 'bonding.low' },
     };

@@ -12,7 +12,8 @@ import {
   toFixed,
   toShortest,
 } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
@@ -30,7 +31,7 @@ export type RadialContext = {
  * with a quarter of the ring's ends, and otherwise shows the length it implies.
  */
 export function judgeRadial(value: ReadingValue, which: 'R1+R2' | 'R2', context: RadialContext): Judgement {
-  if (value.is === 'not-taken') return unjudged('continuity.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('continuity', value);
   const figure = figureOf(value);
   if (!figure) {
     return {
@@ -38,9 +39,7 @@ export function judgeRadial(value: ReadingValue, which: 'R1+R2' | 'R2', context:
       verdict: 'fails',
       expected: null,
       limit: null,
-      working: [
-        value.is === 'open' ? 'No path: a conductor is broken or not connected.' : 'Beyond the range of the ohmmeter.',
-      ],
+      working: [reason(value.is === 'open' ? 'continuity.open' : 'continuity.beyond-range')],
       next: { rule: 'continuity.open' },
     };
   }
@@ -61,8 +60,7 @@ function fromCable(figure: Exact, which: 'R1+R2' | 'R2', context: RadialContext)
   const { pack, liveCsaMm2, cpcCsaMm2, lengthMetres } = context;
   const live = which === 'R2' ? exact(0) : liveCsaMm2 ? conductorResistance(pack, 'copper', liveCsaMm2) : null;
   const cpc = cpcCsaMm2 ? conductorResistance(pack, 'copper', cpcCsaMm2) : null;
-  if (!live || !cpc)
-    return unjudged('continuity.no-cable', 'No limit of its own; give the cable to see the length it implies.');
+  if (!live || !cpc) return unjudged('continuity.no-cable');
   const perMetre = divide(add(live, cpc), exact(1000));
   const cable = which === 'R2' ? `${cpcCsaMm2} mm² CPC` : `${liveCsaMm2}/${cpcCsaMm2} mm²`;
   if (lengthMetres) {
@@ -109,7 +107,7 @@ function compared(
 
 /** Judges the path from a point's CPC to the metalwork it should earth, in ohm: a joint, so no more than a trace. */
 export function judgeMetalwork(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return unjudged('metalwork.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('metalwork', value);
   const figure = figureOf(value);
   const least = exact(pack.bondingRuleOfThumbOhms.value);
   const limit = { text: `a joint: about ${ohms(least)} or less`, source: pack.bondingRuleOfThumbOhms.source };
@@ -119,7 +117,7 @@ export function judgeMetalwork(value: ReadingValue, pack: EditionPack): Judgemen
       verdict: 'fails',
       expected: 'next to nothing',
       limit,
-      working: ['No path from the CPC to the metalwork.'],
+      working: [reason('metalwork.open')],
       next: { rule: 'metalwork.open' },
     };
   const joined = isAtMost(figure, least);

@@ -53,7 +53,7 @@ export const continuity: TestDefinition = {
         on.of === 'conductor' &&
         (on.to === 'earthing' || (on.to !== 'lightning' && job.supply[bondFieldOf[on.to]] === 'bonded')),
       judge: ({ job: { supply }, pack }, { on }, { value }) => {
-        if (on.of !== 'conductor') return unjudged('bonding.nowhere', 'It says no conductor.');
+        if (on.of !== 'conductor') return unjudged('bonding.nowhere');
         const isEarthing = on.to === 'earthing';
         return judgeBonding(
           value,

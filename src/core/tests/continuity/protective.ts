@@ -1,11 +1,12 @@
 import type { EditionPack } from '../../edition/pack';
 import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 /** Judges supplementary bonding between two parts in ohm: R ≤ 50 V ÷ Ia (415.2.2); for an RCD, Ia is its IΔn in amperes. */
 export function judgeSupplementaryBonding(value: ReadingValue, pack: EditionPack, operatingAmps: string): Judgement {
-  if (value.is === 'not-taken') return unjudged('supplementary.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('supplementary', value);
   const most = divide(exact(pack.touchVolts.value), exact(operatingAmps));
   const figure = figureOf(value);
   const meets = figure !== null && isAtMost(figure, most);
@@ -16,7 +17,7 @@ export function judgeSupplementaryBonding(value: ReadingValue, pack: EditionPack
     limit: { text: `${toFixed(most, 2, 'half-up')} Ω`, source: `415.2.2, ${pack.title}` },
     working: [
       `${pack.touchVolts.value} V ÷ ${operatingAmps} A = ${toFixed(most, 2, 'half-up')} Ω`,
-      figure ? `${toFixed(figure, 2, 'half-up')} Ω ${meets ? '≤' : '>'} that` : 'No continuity.',
+      figure ? `${toFixed(figure, 2, 'half-up')} Ω ${meets ? '≤' : '>'} that` : reason('supplementary.open'),
     ],
     next: meets ? null : { rule: 'supplementary.above' },
   };
@@ -24,7 +25,7 @@ export function judgeSupplementaryBonding(value: ReadingValue, pack: EditionPack
 
 /** Judges whether metalwork is an extraneous-conductive-part, from its insulation to the main earthing terminal in megohm, nothing bonded. */
 export function judgeExtraneous(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return unjudged('extraneous.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('extraneous', value);
   const figure = value.is === 'over' ? exact(value.bound) : figureOf(value);
   const { value: least, source } = pack.design.notExtraneousMegohms;
   const isClear = value.is === 'open' || (figure !== null && compare(figure, exact(least)) > 0);
@@ -35,7 +36,7 @@ export function judgeExtraneous(value: ReadingValue, pack: EditionPack): Judgeme
     limit: { text: `above ${least} MΩ: not extraneous`, source },
     working: [
       value.is === 'open'
-        ? 'No path to earth.'
+        ? reason('extraneous.no-path')
         : `${toShortest(figure ?? exact(0), 3)} MΩ ${isClear ? '>' : '≤'} ${least} MΩ`,
     ],
     next: { rule: isClear ? 'extraneous.not' : 'extraneous.is' },
@@ -68,7 +69,7 @@ export function judgeAdiabatic(csaMm2: number, faultAmps: number, seconds: numbe
 
 /** Judges the overcurrent side where an RCD gives fault protection: the L–N loop in ohm against Cmin × U0 ÷ Ia, because an RCD does nothing for it. */
 export function judgeLineNeutralLoop(value: ReadingValue, pack: EditionPack, maxOhms: Exact): Judgement {
-  if (value.is === 'not-taken') return unjudged('ln-loop.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('ln-loop', value);
   const figure = figureOf(value);
   const ambient = multiply(exact(pack.ambientFactor.value), maxOhms);
   const meets = figure !== null && isAtMost(figure, ambient);
@@ -79,7 +80,7 @@ export function judgeLineNeutralLoop(value: ReadingValue, pack: EditionPack, max
     limit: { text: `${toFixed(ambient, 2, 'half-up')} Ω at ambient`, source: `434.5, ${pack.title}` },
     working: [
       `${pack.ambientFactor.value} × ${toFixed(maxOhms, 2, 'half-up')} Ω = ${toFixed(ambient, 2, 'half-up')} Ω`,
-      figure ? `${toFixed(figure, 2, 'half-up')} Ω ${meets ? '≤' : '>'} that` : 'Out of range.',
+      figure ? `${toFixed(figure, 2, 'half-up')} Ω ${meets ? '≤' : '>'} that` : reason('ln-loop.beyond-range'),
     ],
     next: meets ? null : { rule: 'ln-loop.above' },
   };

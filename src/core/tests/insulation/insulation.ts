@@ -1,6 +1,7 @@
 import type { EditionPack } from '../../edition/pack';
 import { type Exact, add, divide, exact, isBelow, toShortest } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import type { Way } from '../../installation/way';
 import { type ReadingValue, showValue } from '../../quantity/reading-value';
 import { insulationTestOf } from './test-voltage';
@@ -15,8 +16,8 @@ export function judgeInsulation(
   testVolts: number | null,
   way: Way | null = null,
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('ir.not-taken', `Recorded as ${value.mark}.`);
-  if (value.is !== 'number' && value.is !== 'over') return unjudged('ir.unreadable', 'No figure to judge.');
+  if (value.is === 'not-taken') return notTaken('ir', value);
+  if (value.is !== 'number' && value.is !== 'over') return unjudged('ir.unreadable');
   const figure = exact(value.is === 'number' ? value.shown : value.bound);
   const { circuit, testVolts: usualVolts, minimumMegohms } = insulationTestOf(pack, way);
   const { value: least, source } = minimumMegohms;
@@ -34,7 +35,7 @@ export function judgeInsulation(
           verdict: 'doubt',
           expected,
           limit,
-          working: [`At least ${value.bound} MΩ, which does not show that ${least} MΩ is reached.`],
+          working: [reason('ir.bound-below-minimum', { bound: value.bound, least })],
           next: { rule: 'ir.bound-below-minimum' },
         }
       : {

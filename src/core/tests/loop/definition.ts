@@ -3,7 +3,7 @@ import { hotWiringOf, isSpare } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
 import type { TestDefinition } from '../../job/test-definition';
-import { unjudged } from '../../words/judgement';
+import { notTaken, unjudged } from '../../words/judgement';
 import { loopOhms } from '../../quantity/reading-spec';
 import { r1r2 } from '../continuity/slots';
 import { ze } from '../origin/slots';
@@ -66,14 +66,11 @@ export const loop: TestDefinition = {
       symbol: 'Zs',
       due: () => true,
       judge: (view, _slot, { value }) => {
-        if (value.is === 'not-taken') return unjudged('board-zs.not-taken', `Recorded as ${value.mark}.`);
+        if (value.is === 'not-taken') return notTaken('board-zs', value);
         const external = valueAt(view, supply, ze);
-        return unjudged(
-          'board-zs.recorded',
-          external?.is === 'number'
-            ? `Beside Ze ${external.shown} Ω; bonding in parallel usually makes it lower.`
-            : 'Compared with Ze once that is recorded.',
-        );
+        return external?.is === 'number'
+          ? unjudged('board-zs.recorded', { ze: external.shown })
+          : unjudged('board-zs.alone');
       },
     },
   ],

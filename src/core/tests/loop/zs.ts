@@ -14,7 +14,8 @@ import {
   toFixed,
   toShortest,
 } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 import type { How } from '../../job/kinds/reading';
 import { type ZsLimit, limitFound } from './limit';
@@ -45,16 +46,17 @@ type Limit = Extract<ZsLimit, { max: Exact }>;
  * 411.5.3). Compared unrounded. Also says where a figure is not believable beside Ze and R1+R2.
  */
 export function judgeZs(value: ReadingValue, context: ZsContext): Judgement {
-  if (value.is === 'not-taken') return unjudged('zs.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('zs', value);
   const expected = expectedZs(context);
   const expectedText = expected ? `${ohms(expected.sum)} = ${expected.working}` : null;
   const { limit } = context;
   if (!limitFound(limit)) {
-    const judgement = byResidualDevice(value, context, `No maximum: ${limit.why}.`, expectedText);
+    const judgement = byResidualDevice(value, context, reason('zs.no-limit', limit), expectedText);
     return (
       judgement ?? {
-        ...unjudged('zs.no-limit', `No maximum: ${limit.why}.`, { rule: 'zs.no-limit' }),
+        ...unjudged('zs.no-limit', limit),
         expected: expectedText,
+        next: { rule: 'zs.no-limit' },
       }
     );
   }
@@ -62,12 +64,12 @@ export function judgeZs(value: ReadingValue, context: ZsContext): Judgement {
   const limitText = { text: ohms(limit.max), source: limit.source };
   if (!figure) {
     return (
-      byResidualDevice(value, context, `Over range is above ${ohms(limit.max)}.`, expectedText) ?? {
+      byResidualDevice(value, context, reason('zs.over-range-by-rcd', { max: ohms(limit.max) }), expectedText) ?? {
         rule: 'zs.over-range',
         verdict: 'fails',
         expected: expectedText,
         limit: limitText,
-        working: ['The instrument ran out of range: no earth path it can measure.'],
+        working: [reason('zs.over-range')],
         next: { rule: 'zs.over-range' },
       }
     );
@@ -136,7 +138,7 @@ function hotBand(
       ...base,
       rule: 'zs.needs-temperature',
       verdict: 'doubt',
-      working: [...working, `${ohms(figure)} lies between the two: it needs the temperature calculation.`],
+      working: [...working, reason('zs.needs-temperature', { zs: ohms(figure) })],
       next: { rule: 'zs.needs-temperature' },
     };
   }
@@ -194,7 +196,7 @@ function withPlausibility(judgement: Judgement, figure: Exact, expected: Exact |
     return {
       ...judgement,
       verdict: judgement.verdict === 'fails' ? 'fails' : 'doubt',
-      working: [...judgement.working, `${ohms(figure)} is below Ze ${ohms(ze)}: not possible on the same path.`],
+      working: [...judgement.working, reason('zs.below-ze', { zs: ohms(figure), ze: ohms(ze) })],
       next: judgement.next ?? { rule: 'zs.below-ze' },
     };
   }
@@ -206,7 +208,7 @@ function withPlausibility(judgement: Judgement, figure: Exact, expected: Exact |
       verdict: judgement.verdict === 'meets' ? 'doubt' : judgement.verdict,
       working: [
         ...judgement.working,
-        `${ohms(subtract(figure, expected))} above Ze + (R1+R2), more than the ${ohms(room)} allowed for.`,
+        reason('zs.above-sum', { excess: ohms(subtract(figure, expected)), room: ohms(room) }),
       ],
       next: judgement.next ?? { rule: 'zs.above-sum' },
     };
@@ -214,7 +216,7 @@ function withPlausibility(judgement: Judgement, figure: Exact, expected: Exact |
   if (compare(figure, subtract(expected, room)) < 0) {
     return {
       ...judgement,
-      working: [...judgement.working, 'Well below Ze + (R1+R2): parallel earth paths, usual with bonded metalwork.'],
+      working: [...judgement.working, reason('zs.below-sum')],
     };
   }
   return judgement;

@@ -2,7 +2,8 @@ import { breakingCapacity } from '../../edition/breaking-capacity';
 import type { EditionPack } from '../../edition/pack';
 import type { EarthingSystem } from '../../installation/supply';
 import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 const kiloamps = (value: Exact): string => `${toFixed(value, 2, 'half-up')} kA`;
@@ -10,8 +11,8 @@ const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 /** Judges Ze in ohm against the distributor's usual maximum for the earthing system. */
 export function judgeZe(value: ReadingValue, pack: EditionPack, earthing: EarthingSystem | null): Judgement {
-  if (value.is === 'not-taken') return unjudged('ze.not-taken', `Recorded as ${value.mark}.`);
-  if (!earthing) return unjudged('ze.no-system', 'Say which earthing system it is, to see the usual maximum.');
+  if (value.is === 'not-taken') return notTaken('ze', value);
+  if (!earthing) return unjudged('ze.no-system');
   const row = pack.externalLoop[earthing];
   const max = exact(row.value);
   const limit = { text: `${row.value} Ω for ${earthing}`, source: row.source };
@@ -22,7 +23,7 @@ export function judgeZe(value: ReadingValue, pack: EditionPack, earthing: Earthi
     verdict: meets ? 'meets' : 'doubt',
     expected: `up to ${row.value} Ω`,
     limit,
-    working: [figure ? `${ohms(figure)} ${meets ? '≤' : '>'} ${row.value} Ω` : 'Beyond the range of the instrument.'],
+    working: [figure ? `${ohms(figure)} ${meets ? '≤' : '>'} ${row.value} Ω` : reason('ze.beyond-range')],
     next: meets ? null : { rule: earthing === 'TT' ? 'ze.high-on-tt' : 'ze.high' },
   };
 }
@@ -48,10 +49,10 @@ export function judgeFaultCurrent(
   pack: EditionPack,
   ze: ReadingValue | null,
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('ipf.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('ipf', value);
   const figure = figureOf(value);
   if (!figure || figure.numerator === 0n) {
-    return { ...unjudged('ipf.over-range', 'No figure: enter what the instrument shows in kA.'), verdict: 'doubt' };
+    return { ...unjudged('ipf.over-range'), verdict: 'doubt' };
   }
   const { declaredKiloamps, faultCurrentShareLeast, faultCurrentShareMost } = pack.tolerances;
   const limit = { text: `${declaredKiloamps.value} kA`, source: declaredKiloamps.source };
@@ -98,7 +99,7 @@ export function judgeBreaking(
 ): Judgement {
   const capacity = breakingCapacity(pack, device.standard, device.type, device.mark);
   if (!capacity.found)
-    return unjudged('breaking.unknown', `Breaking capacity not known: ${capacity.why}.`, { rule: 'breaking.unknown' });
+    return { ...unjudged('breaking.unknown', { why: capacity.why }), next: { rule: 'breaking.unknown' } };
   const meets = isAtMost(fault.kiloamps, capacity.rated);
   const assembly = exact(pack.tolerances.assemblyKiloamps.value);
   const behindFuse = !meets && /60898|61009/.test(device.standard) && isAtMost(fault.kiloamps, assembly);
@@ -114,9 +115,9 @@ export function judgeBreaking(
 
 /** Judges the supply voltage, line to neutral, in volts. */
 export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return unjudged('volts.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('volts', value);
   const figure = figureOf(value);
-  if (!figure) return unjudged('volts.none', 'No figure.');
+  if (!figure) return unjudged('volts.none');
   const { supplyVoltsLow: low, supplyVoltsHigh: high } = pack;
   const within = compare(figure, exact(low.value)) >= 0 && isAtMost(figure, exact(high.value));
   return {

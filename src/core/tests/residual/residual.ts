@@ -1,6 +1,7 @@
 import type { EditionPack } from '../../edition/pack';
 import { compare, exact } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 /** A residual current device as described; where nobody said its standard, it is judged as one made today. */
@@ -14,7 +15,7 @@ const modern = /6100[89]|62423/;
 
 /** Judges an RCD at half its rated residual current: it must not trip within two seconds. An over-range value is "did not trip". */
 export function judgeHalfCurrent(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return unjudged('rcd-half.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('rcd-half', value);
   const least = pack.residualTimes.find((r) => r.multiple === '0.5x')?.minMillis ?? 2000;
   const figure = figureOf(value);
   const holds = value.is === 'over' || (figure !== null && compare(figure, exact(least)) >= 0);
@@ -23,7 +24,9 @@ export function judgeHalfCurrent(value: ReadingValue, pack: EditionPack): Judgem
     verdict: holds ? 'meets' : 'fails',
     expected: 'no trip',
     limit: { text: `no trip within ${least} ms at ½ IΔn`, source: `643.7, 643.8, ${pack.title}` },
-    working: [holds ? 'It held.' : `It tripped after ${value.is === 'number' ? value.shown : ''} ms.`],
+    working: [
+      holds ? reason('rcd-half.holds') : reason('rcd-half.trips', { after: value.is === 'number' ? value.shown : '' }),
+    ],
     next: holds ? null : { rule: 'rcd-half.trips' },
   };
 }
@@ -38,18 +41,18 @@ export function judgeResidualTime(
   device: ResidualDevice | null,
   multiple: '1x' | '5x' = '1x',
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('rcd.not-taken', `Recorded as ${value.mark}.`);
-  if (!device) return unjudged('rcd.none', 'No RCD is described for this circuit.', { rule: 'rcd.none' });
+  if (value.is === 'not-taken') return notTaken('rcd', value);
+  if (!device) return { ...unjudged('rcd.none'), next: { rule: 'rcd.none' } };
   const standard =
     device.standard === null || modern.test(device.standard) ? 'BS EN 61008/61009/62423' : device.standard;
   const row = pack.residualTimes.find(
     (r) => r.standard === standard && r.multiple === multiple && /delay|S \(/.test(r.kind) === device.delayed,
   );
   if (!row || row.maxMillis === null) {
-    return unjudged(
-      'rcd.no-limit',
-      `No fixed limit is held for ${standard}${device.delayed ? ', delayed' : ''}. ${row?.note ?? ''}`.trim(),
-    );
+    return unjudged('rcd.no-limit', {
+      device: `${standard}${device.delayed ? ', delayed' : ''}`,
+      note: row?.note ?? '',
+    });
   }
   const range = row.minMillis === null ? `${row.maxMillis} ms or less` : `${row.minMillis} to ${row.maxMillis} ms`;
   const limit = {

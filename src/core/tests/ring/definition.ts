@@ -84,8 +84,7 @@ const tried = (measure: Measure, name: string, symbol: string): SlotDefinition =
   measure,
   name,
   symbol,
-  judge: () =>
-    unjudged('ring-pair.recorded', 'Another pair, tried to tell explanations apart: the diagnosis weighs it.'),
+  judge: () => unjudged('ring-pair.recorded'),
 });
 
 /** A ring final circuit in three steps, with whatever else was tried at its sockets. */

@@ -13,7 +13,8 @@ import {
   toFixed,
   toShortest,
 } from '../../quantity/exact';
-import { type Judgement, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
@@ -34,7 +35,7 @@ export function judgeRingStep(
   ends: { readonly r1: ReadingValue | null; readonly other: ReadingValue | null },
   pack: EditionPack,
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('ring-step.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('ring-step', value);
   const figure = figureOf(value);
   if (!figure) {
     return {
@@ -42,14 +43,14 @@ export function judgeRingStep(
       verdict: 'fails',
       expected: null,
       limit: null,
-      working: ['Open here: no path between the two.'],
+      working: [reason('ring-step.open')],
       next: { rule: 'ring-step.open' },
     };
   }
   const r1 = ends.r1 && figureOf(ends.r1);
   const other = ends.other && figureOf(ends.other);
   const name = step === 2 ? 'rn' : 'r2';
-  if (!r1 || !other) return unjudged('ring-step.alone', `Beside (r1 + ${name}) ÷ 4 once both ends are read.`);
+  if (!r1 || !other) return unjudged('ring-step.alone', { other: name });
   const sum = add(r1, other);
   const quarter = divide(sum, exact(4));
   const least = sum.numerator === 0n ? exact(0) : divide(multiply(r1, other), sum);
@@ -76,7 +77,7 @@ export function judgeRingEnd(
   others: { readonly r1: ReadingValue | null; readonly rn: ReadingValue | null },
   cable: RingCable,
 ): Judgement {
-  if (value.is === 'not-taken') return unjudged('ring.not-taken', `Recorded as ${value.mark}.`);
+  if (value.is === 'not-taken') return notTaken('ring', value);
   const figure = figureOf(value);
   if (!figure) {
     return {
@@ -84,7 +85,7 @@ export function judgeRingEnd(
       verdict: 'fails',
       expected: null,
       limit: null,
-      working: [`${which} is open: that conductor is broken, or the circuit is not a ring.`],
+      working: [reason('ring.open', { end: which })],
       next: { rule: 'ring.open' },
     };
   }
@@ -92,8 +93,7 @@ export function judgeRingEnd(
   if (which === 'r2') return againstLine(figure, r1, cable);
   const other = which === 'r1' ? others.rn && figureOf(others.rn) : r1;
   const { value: room, source } = cable.pack.design.ringAgreeOhms;
-  if (!other)
-    return unjudged('ring.alone', `To be compared with the other live conductor: they should agree within ${room} Ω.`);
+  if (!other) return unjudged('ring.alone', { room });
   const difference = compare(figure, other) >= 0 ? subtract(figure, other) : subtract(other, figure);
   const agrees = isAtMost(difference, exact(room));
   return {
@@ -108,12 +108,12 @@ export function judgeRingEnd(
 
 function againstLine(figure: Exact, r1: Exact | null, cable: RingCable): Judgement {
   if (!r1 || r1.numerator === 0n || !cable.liveCsaMm2 || !cable.cpcCsaMm2) {
-    return unjudged('ring.no-ratio', 'Compared with r1 once that and the cable are known.');
+    return unjudged('ring.no-ratio');
   }
   const { pack } = cable;
   const live = conductorResistance(pack, 'copper', cable.liveCsaMm2);
   const cpc = conductorResistance(pack, 'copper', cable.cpcCsaMm2);
-  if (!live || !cpc) return unjudged('ring.no-ratio', 'No resistance is held for this cable.');
+  if (!live || !cpc) return unjudged('ring.no-cable');
   const wanted = divide(cpc, live);
   const found = divide(figure, r1);
   const off = divide(subtract(found, wanted), wanted);

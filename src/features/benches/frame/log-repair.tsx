@@ -1,11 +1,14 @@
 'use client';
 
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { type Measure, measureKey } from '../../../core/installation/slot';
+import { type RepairMade, repairMade } from '../../../core/job/kinds/repair';
 import type { TestDefinition } from '../../../core/job/test-definition';
 import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
+import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { useBench } from './bench-provider';
@@ -14,37 +17,40 @@ import { useBench } from './bench-provider';
 export function LogRepair({ wayId, family }: { wayId: string; family: TestDefinition }) {
   const { tests, isSealed } = useJob();
   const { record } = useBench();
-  const [what, setWhat] = useState('');
-  const [chosen, setChosen] = useState<Measure | null>(null);
-  const found = chosen ?? family.finders[0];
-  if (isSealed || !found) return null;
+  const { register, control, handleSubmit, reset, formState } = useForm<RepairMade>({
+    resolver: zodResolver(repairMade),
+    defaultValues: { repairId: v7(), wayId, found: family.finders[0], what: '' },
+  });
+  if (isSealed || family.finders.length === 0) return null;
   const nameOf = (measure: Measure) => (tests.on('point', measure) ?? tests.on('way', measure))?.name ?? measure.test;
+  const log = handleSubmit((body) => {
+    if (record([{ kind: 'repair.made', body }])) reset({ ...body, repairId: v7(), what: '' });
+  });
   return (
     <Disclosure className="border-t border-rule pt-2 text-sm" summary={<strong>Repaired something here?</strong>}>
-      <form
-        className="flex flex-wrap items-center gap-2 py-1"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const said = what.trim();
-          if (said && record([{ kind: 'repair.made', body: { repairId: v7(), wayId, found, what: said } }]))
-            setWhat('');
-        }}
-      >
-        <input
-          aria-label="What was repaired"
-          className="min-h-9 min-w-0 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
-          maxLength={200}
-          placeholder="Terminal tightened at Utility room 3"
-          value={what}
-          onChange={(event) => setWhat(event.target.value)}
+      <form className="flex flex-wrap items-start gap-2 py-1" noValidate onSubmit={(event) => void log(event)}>
+        <div className="min-w-0 flex-1">
+          <FormField
+            label="What was repaired"
+            placeholder="Terminal tightened at Utility room 3"
+            {...register('what', { setValueAs: (text: string) => text.trim() })}
+            problem={formState.errors.what && 'Say what was repaired.'}
+          />
+        </div>
+        <Controller
+          control={control}
+          name="found"
+          render={({ field }) => (
+            <Select
+              label="Found by"
+              className="min-h-10 sm:mt-6"
+              value={measureKey(field.value)}
+              onChange={(key) => field.onChange(family.finders.find((each) => measureKey(each) === key))}
+              options={family.finders.map((each) => ({ value: measureKey(each), label: `found by ${nameOf(each)}` }))}
+            />
+          )}
         />
-        <Select
-          label="Found by"
-          value={measureKey(found)}
-          onChange={(key) => setChosen(family.finders.find((each) => measureKey(each) === key) ?? null)}
-          options={family.finders.map((each) => ({ value: measureKey(each), label: `found by ${nameOf(each)}` }))}
-        />
-        <Button type="submit" disabled={!what.trim()} className="max-md:min-h-11">
+        <Button type="submit" className="min-h-10 max-md:min-h-11 sm:mt-6">
           Log the repair
         </Button>
         <span className="w-full text-faint">That test and those before it on this circuit are then due again.</span>

@@ -8,7 +8,7 @@ import { InstrumentsBrought } from './instruments-brought';
 import { Limitations } from './limitations';
 import { WhatWasAgreed } from './what-was-agreed';
 
-export type Record = (entry: NewJobEntry) => void;
+export type Record = (entry: NewJobEntry) => boolean;
 
 /** Who, where, why, how far, and with which instruments: agreed before anything is opened. */
 export function BriefStage() {
@@ -16,6 +16,7 @@ export function BriefStage() {
   const record: Record = (entry) => {
     const outcome = append([entry]);
     if (!outcome.ok) toast(outcome.reason);
+    return outcome.ok;
   };
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">

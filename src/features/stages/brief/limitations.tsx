@@ -1,20 +1,19 @@
 'use client';
 
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
 import { placeKey } from '../../../core/installation/place';
-import { limitationSorts } from '../../../core/job/kinds/limitation';
+import { type LimitationNoted, limitationNoted, limitationSorts } from '../../../core/job/kinds/limitation';
 import { Button } from '../../../ui/button';
+import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
 import type { Record } from './brief-stage';
 
 /** What is not covered, why, and with whom that was agreed. */
 export function Limitations({ record }: { record: Record }) {
   const { job } = useJob();
-  const [form, setForm] = useState({ sort: 'agreed' as 'agreed' | 'operational', what: '', why: '', agreedWith: '' });
-  const input = 'min-h-9 w-full rounded-md border border-rule-strong bg-sheet px-2';
-  const complete = form.what.trim() && form.why.trim() && (form.sort === 'operational' || form.agreedWith.trim());
   return (
     <div id="limitations" className="pt-6">
       <h2 className="pb-1 text-xl">Limitations</h2>
@@ -42,57 +41,64 @@ export function Limitations({ record }: { record: Record }) {
           </li>
         ))}
       </ul>
-      <div className="grid gap-2 pt-2 sm:grid-cols-2">
-        <Select
-          label="Sort of limitation"
-          value={form.sort}
-          onChange={(sort) => setForm({ ...form, sort })}
-          options={limitationSorts.map((value) => ({
-            value,
-            label: value === 'agreed' ? 'Agreed beforehand' : 'Found on the day',
-          }))}
+      <NoteLimitation record={record} />
+    </div>
+  );
+}
+
+function NoteLimitation({ record }: { record: Record }) {
+  const blank = { limitationId: '', sort: 'agreed', what: '', why: '', agreedWith: null } as const;
+  const { register, control, handleSubmit, reset, setError, formState } = useForm<LimitationNoted>({
+    resolver: zodResolver(limitationNoted),
+    defaultValues: { ...blank, limitationId: v7() },
+  });
+  const { errors } = formState;
+  const sort = useWatch({ control, name: 'sort' });
+  const note = handleSubmit((body) => {
+    if (body.sort === 'agreed' && !body.agreedWith)
+      return setError('agreedWith', { message: 'Say with whom it was agreed.' });
+    if (record({ kind: 'limitation.noted', body }))
+      reset({ ...blank, limitationId: v7(), sort: body.sort, agreedWith: body.agreedWith });
+  });
+  return (
+    <form aria-label="Note a limitation" className="space-y-3 pt-3" noValidate onSubmit={(event) => void note(event)}>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <div className="flex flex-col gap-1">
+          <span className="text-sm font-semibold">Sort</span>
+          <Controller
+            control={control}
+            name="sort"
+            render={({ field }) => (
+              <Select
+                label="Sort of limitation"
+                className="min-h-10 w-full"
+                value={field.value}
+                onChange={field.onChange}
+                options={limitationSorts.map((value) => ({
+                  value,
+                  label: value === 'agreed' ? 'Agreed beforehand' : 'Found on the day',
+                }))}
+              />
+            )}
+          />
+        </div>
+        <FormField
+          label={sort === 'agreed' ? 'Agreed with whom' : 'Agreed with whom, if anybody'}
+          {...register('agreedWith', { setValueAs: (text: string | null) => text?.trim() || null })}
+          problem={errors.agreedWith?.message}
         />
-        <input
-          aria-label="Agreed with"
-          placeholder="Agreed with whom"
-          className={input}
-          value={form.agreedWith}
-          onChange={(e) => setForm({ ...form, agreedWith: e.target.value })}
+        <FormField
+          label="What is not covered"
+          {...register('what', { setValueAs: (text: string) => text.trim() })}
+          problem={errors.what && 'Say what is not covered.'}
         />
-        <input
-          aria-label="What is limited"
-          placeholder="What is not covered"
-          className={input}
-          value={form.what}
-          onChange={(e) => setForm({ ...form, what: e.target.value })}
-        />
-        <input
-          aria-label="Why"
-          placeholder="Why"
-          className={input}
-          value={form.why}
-          onChange={(e) => setForm({ ...form, why: e.target.value })}
+        <FormField
+          label="Why"
+          {...register('why', { setValueAs: (text: string) => text.trim() })}
+          problem={errors.why && 'Say why.'}
         />
       </div>
-      <Button
-        className="mt-2"
-        disabled={!complete}
-        onClick={() => {
-          record({
-            kind: 'limitation.noted',
-            body: {
-              limitationId: v7(),
-              sort: form.sort,
-              what: form.what.trim(),
-              why: form.why.trim(),
-              agreedWith: form.agreedWith.trim() || null,
-            },
-          });
-          setForm({ sort: form.sort, what: '', why: '', agreedWith: form.agreedWith });
-        }}
-      >
-        Note the limitation
-      </Button>
-    </div>
+      <Button type="submit">Note the limitation</Button>
+    </form>
   );
 }

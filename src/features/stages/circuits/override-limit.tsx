@@ -1,20 +1,21 @@
 'use client';
 
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { toast } from '../../../ui/toast';
 import type { Way } from '../../../core/installation/way';
-import { parseExact } from '../../../core/quantity/exact';
 import { slotAt } from '../../../core/installation/slot';
 import { zs } from '../../../core/tests/loop/slots';
+import { type LimitOverridden, limitOverridden } from '../../../core/job/kinds/limit';
 import { Button } from '../../../ui/button';
+import { FormField } from '../../../ui/form-field';
 import { useJob } from '../../../client/job-provider';
 
 /** The inspector's own limit for Zs, with the reason that will stand on the document. */
 export function OverrideLimit({ way }: { way: Way }) {
-  const { append, isSealed } = useJob();
+  const { isSealed } = useJob();
   const [open, setOpen] = useState(false);
-  const [limit, setLimit] = useState('');
-  const [reason, setReason] = useState('');
   if (isSealed) return null;
   if (!open) {
     return (
@@ -23,39 +24,40 @@ export function OverrideLimit({ way }: { way: Way }) {
       </button>
     );
   }
-  const input = 'min-h-8 rounded-md border border-rule-strong bg-sheet px-1.5 text-sm';
-  const good = parseExact(limit.trim()) !== null && reason.trim() !== '';
+  return <AnotherLimit way={way} onDone={() => setOpen(false)} />;
+}
+
+function AnotherLimit({ way, onDone }: { way: Way; onDone: () => void }) {
+  const { append } = useJob();
+  const { register, handleSubmit, formState } = useForm<LimitOverridden>({
+    resolver: zodResolver(limitOverridden),
+    defaultValues: { slot: slotAt({ of: 'way', id: way.id }, zs), limit: '', reason: '' },
+  });
+  const { errors } = formState;
+  const trimmed = { setValueAs: (text: string) => text.trim() };
+  const use = handleSubmit((body) => {
+    const outcome = append([{ kind: 'limit.overridden', body }]);
+    if (outcome.ok) onDone();
+    else toast(outcome.reason);
+  });
   return (
     <form
-      className="flex flex-wrap items-center gap-2 pt-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const outcome = append([
-          {
-            kind: 'limit.overridden',
-            body: { slot: slotAt({ of: 'way', id: way.id }, zs), limit: limit.trim(), reason: reason.trim() },
-          },
-        ]);
-        if (!outcome.ok) toast(outcome.reason);
-        setOpen(!outcome.ok);
-      }}
+      className="grid grid-cols-[7rem_1fr_auto] items-start gap-2 pt-1"
+      noValidate
+      onSubmit={(event) => void use(event)}
     >
-      <input
-        aria-label="Limit in ohm"
-        className={`${input} w-16`}
-        placeholder="Ω"
-        value={limit}
-        onChange={(e) => setLimit(e.target.value)}
+      <FormField
+        label="Limit in ohm"
+        inputMode="decimal"
+        {...register('limit', trimmed)}
+        problem={errors.limit && 'A figure, such as 1.37.'}
       />
-      <input
-        aria-label="Reason for this limit"
-        className={`${input} min-w-40 flex-1`}
-        placeholder="Why this limit"
-        maxLength={200}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
+      <FormField
+        label="Reason for this limit"
+        {...register('reason', trimmed)}
+        problem={errors.reason && 'It stands on the document: say why.'}
       />
-      <Button type="submit" disabled={!good}>
+      <Button type="submit" className="mt-6 min-h-10">
         Use it
       </Button>
     </form>

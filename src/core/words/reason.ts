@@ -1,0 +1,71 @@
+/** Why a reading stands as it does, where figures alone do not say it: by the rule that spoke, from figures it had. */
+const reasons = {
+  'bonding.low': (is: { run: string; expected: string; read: string }) =>
+    `${is.run} is ${is.expected}; ${is.read} is lower than the conductor allows.`,
+  'bonding.nowhere': () => 'It says no conductor.',
+  'bonding.open': () => 'No continuity. A clamp at both ends does not prove the conductor between them.',
+  'bonding.size-unknown': () => 'Give the conductor size to see the length this reading implies.',
+  'board-zs.alone': () => 'Compared with Ze once that is recorded.',
+  'board-zs.recorded': ({ ze }: { ze: string }) => `Beside Ze ${ze} Ω; bonding in parallel usually makes it lower.`,
+  'breaking.unknown': ({ why }: { why: string }) => `Breaking capacity not known: ${why}.`,
+  'button.dead': () => 'It does not operate.',
+  'button.works': () => 'It operates.',
+  'capacity.no-row': ({ csa }: { csa: number }) => `No capacity is held for ${csa} mm² flat twin-and-earth.`,
+  'capacity.other-wiring': ({ wiring }: { wiring: string }) =>
+    `The table held is that of flat twin and earth; this is wired as: ${wiring}.`,
+  'continuity.beyond-range': () => 'Beyond the range of the ohmmeter.',
+  'continuity.no-cable': () => 'No limit of its own; give the cable to see the length it implies.',
+  'continuity.open': () => 'No path: a conductor is broken or not connected.',
+  'drop.no-cable': ({ csa }: { csa: number }) => `No resistance is held for ${csa} mm².`,
+  'extraneous.no-path': () => 'No path to earth.',
+  'ipf.over-range': () => 'No figure: enter what the instrument shows in kA.',
+  'ir.bound-below-minimum': (is: { bound: string; least: string }) =>
+    `At least ${is.bound} MΩ, which does not show that ${is.least} MΩ is reached.`,
+  'ir.unreadable': () => 'No figure to judge.',
+  'ln-loop.beyond-range': () => 'Out of range.',
+  'metalwork.open': () => 'No path from the CPC to the metalwork.',
+  'no-such-test': ({ why }: { why: string }) => why,
+  'not-taken': ({ mark }: { mark: string }) => `Recorded as ${mark}.`,
+  'polarity.correct': () => 'Confirmed.',
+  'polarity.reversed': () => 'Reversed.',
+  'rcd-half.holds': () => 'It held.',
+  'rcd-half.trips': ({ after }: { after: string }) => `It tripped after ${after} ms.`,
+  'rcd.no-limit': (is: { device: string; note: string }) =>
+    `No fixed limit is held for ${is.device}. ${is.note}`.trim(),
+  'rcd.none': () => 'No RCD is described for this circuit.',
+  'reading.unstable': (is: { low: string; high: string }) =>
+    `Moved between ${is.low} and ${is.high} Ω; judged by the higher.`,
+  'ring-pair.recorded': () => 'Another pair, tried to tell explanations apart: the diagnosis weighs it.',
+  'ring-step.alone': ({ other }: { other: string }) => `Beside (r1 + ${other}) ÷ 4 once both ends are read.`,
+  'ring-step.open': () => 'Open here: no path between the two.',
+  'ring.alone': ({ room }: { room: string }) =>
+    `To be compared with the other live conductor: they should agree within ${room} Ω.`,
+  'ring.no-cable': () => 'No resistance is held for this cable.',
+  'ring.no-ratio': () => 'Compared with r1 once that and the cable are known.',
+  'ring.open': ({ end }: { end: string }) => `${end} is open: that conductor is broken, or the circuit is not a ring.`,
+  'supplementary.open': () => 'No continuity.',
+  'switching.in-line': () => 'Every position tried.',
+  'switching.wrong': () => 'A position does not do what it should.',
+  'three-phase.not-judged': () => 'A three-phase supply is judged phase by phase, and this reading says no phase.',
+  'volts.none': () => 'No figure.',
+  'ze.beyond-range': () => 'Beyond the range of the instrument.',
+  'ze.no-system': () => 'Say which earthing system it is, to see the usual maximum.',
+  'zs.above-sum': (is: { excess: string; room: string }) =>
+    `${is.excess} above Ze + (R1+R2), more than the ${is.room} allowed for.`,
+  'zs.below-sum': () => 'Well below Ze + (R1+R2): parallel earth paths, usual with bonded metalwork.',
+  'zs.below-ze': (is: { zs: string; ze: string }) => `${is.zs} is below Ze ${is.ze}: not possible on the same path.`,
+  'zs.needs-temperature': ({ zs }: { zs: string }) =>
+    `${zs} lies between the two: it needs the temperature calculation.`,
+  'zs.no-limit': ({ why }: { why: string }) => `No maximum: ${why}.`,
+  'zs.over-range': () => 'The instrument ran out of range: no earth path it can measure.',
+  'zs.over-range-by-rcd': ({ max }: { max: string }) => `Over range is above ${max}.`,
+} satisfies Record<string, (figures: never) => string>;
+
+export type ReasonRule = keyof typeof reasons;
+export type FiguresOf<Rule extends ReasonRule> = Parameters<(typeof reasons)[Rule]>;
+
+/** The sentence of a rule, with the figures that rule worked out. */
+export function reason<Rule extends ReasonRule>(rule: Rule, ...figures: FiguresOf<Rule>): string {
+  const say = reasons[rule] as (...figures: FiguresOf<Rule>) => string;
+  return say(...figures);
+}
