@@ -7,9 +7,9 @@ import { firmStream, jobStream } from '../src/core/catalogue';
 import { eicr } from '../src/core/certificates/eicr/definition';
 import type { PersonFields } from '../src/core/firm/kinds/person';
 import { closeConnections } from '../src/server/connection';
-import { issueDocument } from '../src/server/documents';
+import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
-import { printed } from '../src/server/print';
+import { endPrinting } from '../src/server/printing';
 import { type FirmActor, append, openJob } from '../src/server/streams';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
 import type { Scribe } from './demo/scribe';
@@ -146,7 +146,6 @@ async function load(): Promise<void> {
   const result = await issueDocument(idris, issued, documentId, new Date(signedAt.getTime() + 700_000), 'demo tablet');
   if (!result.issued) throw new Error(`The demo document was not issued: ${result.reason}`);
 
-  await printed(idris, result.documentId);
   const path = process.env.DEMO_FILE ?? '.local/demo.json';
   mkdirSync(dirname(path), { recursive: true });
   writeFileSync(
@@ -166,6 +165,7 @@ async function main(): Promise<void> {
   if (verb !== 'load' && verb !== 'reset') throw new Error('Say load or reset.');
   if (verb === 'reset') await empty();
   await load();
+  await endPrinting();
   await closeConnections();
 }
 

@@ -12,6 +12,7 @@ type HeldFirm = { readonly me: Me } & Omit<Snapshot<FirmState>, 'state'> & {
     readonly firm: FirmState;
     readonly append: (entries: readonly NewFirmEntry[]) => AppendOutcome;
     readonly dismiss: (id: string) => void;
+    readonly sendAgain: (id: string) => void;
     readonly nudge: () => void;
   };
 
@@ -41,6 +42,7 @@ export function FirmProvider({ firmId, me, entries, children }: Props) {
       firm: state,
       append: (made) => store.append(made),
       dismiss: (id) => void store.dismiss(id),
+      sendAgain: (id) => void store.sendAgain(id),
       nudge: store.nudge,
     };
   }, [snapshot, store, me]);

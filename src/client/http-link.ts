@@ -11,7 +11,11 @@ async function checked(response: Response): Promise<unknown> {
   if (response.ok) return body;
   const problem = problemAnswer.safeParse(body);
   const retry = response.status >= 500 || response.status === 408 || response.status === 429 || response.status === 401;
-  throw new NotTaken(problem.success ? problem.data.problem : `The server answered ${response.status}.`, retry);
+  throw new NotTaken(
+    problem.success ? problem.data.problem : `The server answered ${response.status}.`,
+    retry,
+    response.status === 500,
+  );
 }
 
 /** The ledger over HTTP: a stream's entries under its address, `/api/jobs/…` or `/api/firm`. */

@@ -42,6 +42,7 @@ type HeldJob = Surroundings &
     readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
     readonly undo: () => AppendOutcome;
     readonly dismiss: (id: string) => void;
+    readonly sendAgain: (id: string) => void;
     readonly nudge: () => void;
     /** Asks the ledger for what is new, at once. */
     readonly refresh: () => Promise<void>;
@@ -85,6 +86,7 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
       append: (made) => store.append(made),
       undo: () => store.undo(),
       dismiss: (id) => void store.dismiss(id),
+      sendAgain: (id) => void store.sendAgain(id),
       nudge: store.nudge,
       refresh: () => store.catchUp(),
     }),

@@ -11,10 +11,14 @@ import type { Outgoing } from './on-this-device';
 class MemoryLedger {
   entries: Recorded[] = numbered(opened().drafts);
   reachable = true;
+  /** Whatever of a batch this answers for breaks the server on it. */
+  breaksOn: (draft: Drafted) => boolean = () => false;
+  readsBreak = false;
   loseAnswers = 0;
   link = (): LedgerLink => ({
     send: async (drafts) => {
       if (!this.reachable) throw new TypeError('network');
+      if (drafts.some((draft) => this.breaksOn(draft))) throw new NotTaken('The server broke.', true, true);
       const results = drafts.map((draft): SendResult => this.take(draft));
       if (this.loseAnswers > 0) {
         this.loseAnswers -= 1;
@@ -22,7 +26,10 @@ class MemoryLedger {
       }
       return results;
     },
-    fetchAfter: async (seq) => this.entries.filter((entry) => (entry.seq ?? 0) > seq),
+    fetchAfter: async (seq) => {
+      if (this.readsBreak) throw new NotTaken('The server broke.', true, true);
+      return this.entries.filter((entry) => (entry.seq ?? 0) > seq);
+    },
   });
   private take(draft: Drafted): SendResult {
     const known = this.entries.find((entry) => entry.id === draft.id);
@@ -222,6 +229,43 @@ describe('a job in one browser', () => {
     await loser.store.dismiss(refused?.draft.id ?? '');
     expect(loser.keeper.kept.size).toBe(0);
     expect(loser.store.getSnapshot().refused).toEqual([]);
+  });
+
+  const sick = (draft: Drafted) => JSON.stringify(draft.body).includes('"0.35"');
+  const offlineWith = async (shown: readonly string[]) => {
+    const ledger = new MemoryLedger();
+    ledger.reachable = false;
+    const held = browser(ledger);
+    await held.store.begin();
+    for (const each of shown) held.store.append([ze(each)]);
+    await eventually(() => expect(held.timers).toHaveLength(1));
+    ledger.reachable = true;
+    return { ledger, ...held };
+  };
+
+  it('finds the one entry the server breaks on: the others go, and it is put aside to be read and sent again', async () => {
+    const shown = ['0.31', '0.32', '0.33', '0.34', '0.35', '0.36', '0.37'];
+    const { ledger, store } = await offlineWith(shown);
+    ledger.breaksOn = sick;
+    store.nudge();
+    await eventually(() => expect(store.getSnapshot().unsent).toBe(0));
+    const taken = () => ledger.entries.filter(({ kind }) => kind === 'reading.taken').length;
+    expect(taken()).toBe(6);
+    const { refused } = store.getSnapshot();
+    expect(refused.map((item) => [item.refused, sick(item.draft)])).toEqual([['The server broke.', true]]);
+    ledger.breaksOn = () => false;
+    await store.sendAgain(refused[0]?.draft.id ?? '');
+    await eventually(() => expect(store.getSnapshot()).toMatchObject({ unsent: 0, refused: [] }));
+    expect(taken()).toBe(7);
+  });
+
+  it('puts nothing aside while the server answers nothing at all', async () => {
+    const { ledger, store, timers } = await offlineWith(['0.35', '0.36']);
+    ledger.breaksOn = () => true;
+    ledger.readsBreak = true;
+    store.nudge();
+    await eventually(() => expect(timers).toHaveLength(1));
+    expect(store.getSnapshot()).toMatchObject({ unsent: 2, refused: [], sending: 'waiting' });
   });
 
   it('stops asking when the ledger will never take it as sent', async () => {

@@ -63,6 +63,8 @@ export class NotTaken extends Error {
   constructor(
     message: string,
     readonly retry: boolean,
+    /** The server broke on it, and may break on it again. */
+    readonly broken = false,
   ) {
     super(message);
   }
@@ -101,6 +103,7 @@ export class StreamStore<State extends Streamed> {
   private undoable: (readonly string[])[] = [];
   private sending: Sending = 'sent';
   private busy = false;
+  private nudged = false;
   private loaded = false;
   private wait = firstWaitMillis;
   private cancelWait: (() => void) | null = null;
@@ -193,6 +196,15 @@ export class StreamStore<State extends Streamed> {
     await this.options.keeper.drop(id);
   }
 
+  /** Sends a refused entry once more, as it was made. */
+  async sendAgain(id: string): Promise<void> {
+    const items = this.outgoing.filter((item) => item.draft.id === id).map((item) => ({ ...item, refused: null }));
+    this.outgoing = this.outgoing.map((item) => items.find((each) => each.draft.id === item.draft.id) ?? item);
+    this.refold();
+    await this.options.keeper.keep(items).catch(() => undefined);
+    this.nudge();
+  }
+
   /** Asks the ledger for every entry this browser lacks: after the last number up to which it has them all. */
   async catchUp(): Promise<void> {
     const known = new Set([...this.confirmed.values()].map((entry) => entry.seq));
@@ -210,6 +222,7 @@ export class StreamStore<State extends Streamed> {
     this.cancelWait?.();
     this.cancelWait = null;
     this.wait = firstWaitMillis;
+    this.nudged = this.busy;
     void this.flush();
   };
 
@@ -239,9 +252,8 @@ export class StreamStore<State extends Streamed> {
       for (;;) {
         const next = this.outgoing.filter((item) => item.refused === null).slice(0, batchSize);
         if (next.length === 0) break;
-        const results = await this.options.link.send(next.map((item) => item.draft));
+        await this.send(next);
         this.wait = firstWaitMillis;
-        await this.answered(next, results);
       }
       this.sending = 'sent';
     } catch (error) {
@@ -250,6 +262,31 @@ export class StreamStore<State extends Streamed> {
     } finally {
       this.busy = false;
       this.changed();
+    }
+    // Asked to try at once while it was trying: what failed then may go well now.
+    if (this.nudged && this.cancelWait) this.nudge();
+  }
+
+  /**
+   * Sends a batch. Where the server breaks on it, halves it: the healthy ones go, and one it breaks on alone, while it
+   * answers otherwise, is put aside with the reason instead of being sent for ever.
+   */
+  private async send(batch: readonly Outgoing[], again = false): Promise<void> {
+    try {
+      return await this.answered(batch, await this.options.link.send(batch.map((item) => item.draft)));
+    } catch (error) {
+      if (!(error instanceof NotTaken) || !error.broken) throw error;
+      const [only] = batch;
+      if (!only) return;
+      if (batch.length === 1) {
+        // A server that answers nothing at all is in trouble itself: then nothing is put aside.
+        await this.options.link.fetchAfter(this.state.head.seq);
+        if (!again) return this.send(batch, true);
+        return this.answered(batch, [{ id: only.draft.id, accepted: false, reason: error.message }]);
+      }
+      const half = Math.ceil(batch.length / 2);
+      await this.send(batch.slice(0, half));
+      await this.send(batch.slice(half));
     }
   }
 

@@ -51,21 +51,20 @@ export async function confirmPassword(asker: { id: string; email: string }, pass
   return 'That is not your password: nothing was signed.';
 }
 
+/** Where our own pages are served from. Loopback is reached by number and by name: both are this machine. */
+export function trustedOrigins(origin: string): string[] {
+  const { port, origin: own } = new URL(env().APP_URL);
+  const isLoopback = /^http:\/\/(localhost|127\.0\.0\.1)(:|$)/.test(origin) && origin.endsWith(`:${port}`);
+  return isLoopback ? [own, origin] : [own];
+}
+
 function create() {
   const settings = env();
   return betterAuth({
     baseURL: settings.APP_URL,
     secret: settings.AUTH_SECRET,
     database: drizzleAdapter(authenticationDatabase(), { provider: 'pg', schema }),
-    trustedOrigins: (request) => {
-      // Loopback is reached by number and by name: both are this machine.
-      const { port } = new URL(settings.APP_URL);
-      const origin = request?.headers.get('origin') ?? '';
-      return [
-        settings.APP_URL,
-        ...(/^http:\/\/(localhost|127\.0\.0\.1)(:|$)/.test(origin) && origin.endsWith(`:${port}`) ? [origin] : []),
-      ];
-    },
+    trustedOrigins: (request) => trustedOrigins(request?.headers.get('origin') ?? ''),
     emailAndPassword: {
       enabled: true,
       disableSignUp: true,

@@ -4,23 +4,29 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool } from 'pg';
 import { env } from '../env';
 import * as schema from './schema';
+import { inTurn } from './turns';
 
 export type Database = NodePgDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
-type Held = { pool: Pool; database: Database };
+type Connections = { readonly pool: Pool; readonly database: Database };
+type Held = { readonly work: Connections; readonly verification: Connections };
 const held = globalThis as typeof globalThis & { ledgerConnection?: Held };
 
-function connection(): Held {
-  if (!held.ledgerConnection) {
-    const pool = new Pool({ connectionString: env().DATABASE_URL, max: 12, connectionTimeoutMillis: 10_000 });
-    // A connection lost to a restarted database fails the query it was serving, if any, and is made anew by the next.
-    pool.on('error', () => undefined);
-    pool.on('connect', (client) => client.on('error', () => undefined));
-    held.ledgerConnection = { pool, database: drizzle(pool, { schema }) };
-  }
-  return held.ledgerConnection;
+/** No statement waits or runs without end: a lock that is held is answered for after `lock_timeout`. */
+const limits = { lock_timeout: 4_000, statement_timeout: 20_000, idle_in_transaction_session_timeout: 30_000 };
+
+function connect(max: number): Connections {
+  const pool = new Pool({ connectionString: env().DATABASE_URL, max, connectionTimeoutMillis: 8_000, ...limits });
+  // A connection lost to a restarted database fails the query it was serving, if any, and is made anew by the next.
+  pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  return { pool, database: drizzle(pool, { schema }) };
 }
+
+/** Verification has connections of its own: its pages are served whatever the ledger does. */
+const connections = (): Held => (held.ledgerConnection ??= { work: connect(12), verification: connect(3) });
+const connection = (): Connections => connections().work;
 
 /** The database for the sign-in library only. Everything of a firm goes through `forFirm`. */
 export const authenticationDatabase = (): Database => connection().database;
@@ -33,9 +39,16 @@ export function forFirm<T>(firmId: string, work: (transaction: Transaction) => P
   });
 }
 
+/** The same for what writes to one of the firm's streams: after whatever this process does there already. */
+export const forStream = <T>(
+  firmId: string,
+  streamId: string,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> => inTurn(streamId, () => forFirm(firmId, work));
+
 /** Runs a read-only transaction that sees one issued document and its entries, for whoever holds its token. */
 export function forVerification<T>(token: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  return connection().database.transaction(
+  return connections().verification.database.transaction(
     async (transaction) => {
       await transaction.execute(sql`select set_config('ledger.verification', ${token}, true)`);
       return work(transaction);
@@ -58,5 +71,5 @@ export const listeningUrl = (): string => env().DATABASE_URL;
 export async function closeConnections(): Promise<void> {
   const current = held.ledgerConnection;
   held.ledgerConnection = undefined;
-  await current?.pool.end();
+  await Promise.all([current?.work.pool.end(), current?.verification.pool.end()]);
 }

@@ -6,7 +6,7 @@ import { type FirmBody, type FirmKind, firmStream } from '../core/catalogue';
 import type { Particulars } from '../core/firm/kinds/particulars';
 import type { PersonFields } from '../core/firm/kinds/person';
 import { hashPassword } from './authentication';
-import { type Transaction, authenticationDatabase, forFirm, forInvitation } from './connection';
+import { type Transaction, authenticationDatabase, forFirm, forInvitation, forStream } from './connection';
 import { account, firm, invitation, session, stream, user } from './schema';
 import { type FirmActor, appendWithin } from './streams';
 
@@ -85,7 +85,7 @@ async function record(
 ): Promise<Done> {
   let committed: (() => void) | undefined;
   try {
-    await forFirm(actor.firmId, async (tx) => {
+    await forStream(actor.firmId, actor.firmId, async (tx) => {
       const appended = await appendWithin(tx, actor, 'firm', actor.firmId, drafts);
       const refused = appended?.results.find((each) => !each.accepted);
       if (!appended) throw new Refused('There is no such firm.');

@@ -1,21 +1,31 @@
 import 'server-only';
-import { env } from '../env';
 import type { PrintedModel } from '../core/certificates/printed-model';
-import { layoutOf } from '../print/layouts/registry';
-import { findDocument, findPdf, keepPdf, type StoredPdf } from './documents';
+import { type StoredPdf, findDocument, findPdf, keepPdf, verifyUrlOf } from './documents';
+import { checkOwn } from './verification';
+import { print } from './printing';
 import type { FirmActor } from './streams';
 
-export type Printed = StoredPdf & { readonly fileName: string };
+type Printed = StoredPdf & { readonly fileName: string };
+type PrintedResult =
+  { readonly ok: true; readonly printed: Printed } | { readonly ok: false; readonly problem: string };
 
-/** The printed form of one of the firm's documents: made once, kept, and the same ever after. */
-export async function printed(actor: FirmActor, documentId: string): Promise<Printed | null> {
+/** The printed file of one of the firm's documents, as it was sealed; never another in its place. Null for none such. */
+export async function printed(actor: FirmActor, documentId: string): Promise<PrintedResult | null> {
   const found = await findDocument(actor, documentId);
   if (!found) return null;
   const { kind, number, issuedAt, documentHash, verificationToken, model } = found;
-  const verifyUrl = `${env().APP_URL}/verify/${verificationToken}`;
-  const make = () => layoutOf(kind)(model, { number, issuedAt, documentHash, verifyUrl }, issuedAt);
-  const kept = (await findPdf(actor, documentId)) ?? (await keepPdf(actor, documentId, await make()));
-  return { ...kept, fileName: fileNameOf(model, number) };
+  const sealed = { number, issuedAt, documentHash, verifyUrl: verifyUrlOf(verificationToken) };
+  const kept =
+    (await findPdf(actor, documentId)) ??
+    // Issued by a version that printed when the file was first asked for.
+    (await keepPdf(actor, documentId, await print({ kind, model, sealed, at: issuedAt })));
+  const check = await checkOwn(actor, documentId);
+  if (check && !check.intact && check.what === 'file')
+    return {
+      ok: false,
+      problem: 'The file kept of this document is not the one that was sealed: it is not handed out.',
+    };
+  return { ok: true, printed: { ...kept, fileName: fileNameOf(model, number) } };
 }
 
 /** The file name a document is handed over under. */

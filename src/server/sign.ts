@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { documents, jobStream } from '../core/catalogue';
 import { documentOf } from '../core/job/job';
-import { forFirm } from './connection';
+import { forStream } from './connection';
 import { foldAt } from './folds';
 import { stream } from './schema';
 import { type FirmActor, appendWithin } from './streams';
@@ -30,7 +30,7 @@ export async function signDocument(
   device: string,
 ): Promise<SignResult> {
   let committed: (() => void) | undefined;
-  const result = await forFirm(signer.firmId, async (tx): Promise<SignResult> => {
+  const result = await forStream(signer.firmId, jobId, async (tx): Promise<SignResult> => {
     const [head] = await tx
       .select()
       .from(stream)

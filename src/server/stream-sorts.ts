@@ -19,6 +19,10 @@ export type ServedStream<State> = {
   readonly admit: (state: State, draft: Drafted, actor: Actor) => Admission;
 };
 
+/** When a stream was opened, by the clock of whoever opened it; null where that is not known. */
+export const openedAt = (state: StateOf[StreamSort]): string | null =>
+  'opened' in state ? (state.opened?.madeAt ?? null) : null;
+
 export const streams: { readonly [S in StreamSort]: ServedStream<StateOf[S]> } = { job: jobStream, firm: firmStream };
 
 const kinds = { job: jobStream.kinds, firm: firmStream.kinds } as const;

@@ -1,14 +1,16 @@
 import 'server-only';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
-import type { Actor } from '../core/ledger/actor';
+import { type Actor, refused } from '../core/ledger/actor';
 import { canonical } from '../core/ledger/canonical';
+import { whyNotMadeThen } from '../core/ledger/door';
 import type { Drafted, Recorded } from '../core/ledger/entry';
-import { type Transaction, forFirm } from './connection';
+import { type Transaction, forFirm, forStream } from './connection';
+import { isTrouble, logFault } from './trouble';
 import { foldAt, keepFold } from './folds';
 import { projections } from './projections/registry';
 import { entry, stream } from './schema';
 import { readEntries } from './stored-entries';
-import { type StateOf, type StreamSort, streams } from './stream-sorts';
+import { type StateOf, type StreamSort, openedAt, streams } from './stream-sorts';
 
 /** Who is asking, as decided by the session: an actor of one firm. */
 export type FirmActor = Actor & { readonly firmId: string };
@@ -41,9 +43,39 @@ export async function append(
   streamId: string,
   drafts: readonly Drafted[],
 ): Promise<AppendResult[] | null> {
-  const appended = await forFirm(actor.firmId, (tx) => appendWithin(tx, actor, sort, streamId, drafts));
-  appended?.committed();
-  return appended?.results ?? null;
+  try {
+    const appended = await forStream(actor.firmId, streamId, (tx) => appendWithin(tx, actor, sort, streamId, drafts));
+    appended?.committed();
+    return appended?.results ?? null;
+  } catch (error) {
+    if (isTrouble(error)) throw error;
+    return apart(actor, sort, streamId, drafts, error);
+  }
+}
+
+/** What no entry passed at the door should come to: each then stands alone, so that one does not hold back the others. */
+async function apart(
+  actor: FirmActor,
+  sort: StreamSort,
+  streamId: string,
+  drafts: readonly Drafted[],
+  error: unknown,
+): Promise<AppendResult[] | null> {
+  const [only, ...others] = drafts;
+  if (!only) throw error;
+  if (others.length === 0) {
+    logFault('an entry could not be kept', error, { stream: streamId, entry: only.id, kind: only.kind });
+    return [
+      { id: only.id, accepted: false, reason: 'The ledger cannot keep this as it is. Copy it, and enter it again.' },
+    ];
+  }
+  const results: AppendResult[] = [];
+  for (const draft of drafts) {
+    const result = await append(actor, sort, streamId, [draft]);
+    if (!result) return null;
+    results.push(...result);
+  }
+  return results;
 }
 
 export type Appended<S extends StreamSort = StreamSort> = {
@@ -71,6 +103,7 @@ export async function appendWithin<S extends StreamSort>(
   const elsewhere = await idsElsewhere(tx, streamId, drafts);
   let state = await foldAt(tx, sort, streamId, head.lastSeq);
   let seq = head.lastSeq;
+  const now = new Date();
   const mine = new Set<string>();
   const results: AppendResult[] = [];
   const rows: (typeof entry.$inferInsert)[] = [];
@@ -85,9 +118,8 @@ export async function appendWithin<S extends StreamSort>(
       );
       continue;
     }
-    const admission = elsewhere.has(draft.id)
-      ? { accepted: false as const, reason: elsewhereReason }
-      : machinery.admit(state, draft, actor);
+    const impossible = elsewhere.has(draft.id) ? elsewhereReason : whyNotMadeThen(draft.madeAt, now, openedAt(state));
+    const admission = impossible ? refused(impossible) : machinery.admit(state, draft, actor);
     if (!admission.accepted) {
       results.push({ id: draft.id, accepted: false, reason: admission.reason });
       continue;

@@ -3,7 +3,8 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
 import { type Role, roles } from '../core/ledger/actor';
-import { authentication } from './authentication';
+import { authentication, trustedOrigins } from './authentication';
+import { isBusy, isTrouble, logFault } from './trouble';
 import type { FirmActor } from './streams';
 
 /** The person asking: an actor of one firm, with the name and position that a signature carries. */
@@ -30,10 +31,43 @@ export async function requireAsker(): Promise<Asker> {
 
 type Handler<Context> = (request: Request, asker: Asker, context: Context) => Promise<Response>;
 
-/** For route handlers: runs only for somebody signed in; a stranger gets 401 and nothing else. */
+const refuse = (status: number, problem: string, headers?: HeadersInit) =>
+  Response.json({ problem }, { status, ...(headers && { headers }) });
+
+/** Whether a request that changes something comes from one of our own pages, by what the browser says of it. */
+export function isFromHere(request: Request): boolean {
+  if (request.method === 'GET' || request.method === 'HEAD') return true;
+  const origin = request.headers.get('origin');
+  const site = request.headers.get('sec-fetch-site');
+  if (site && site !== 'same-origin') return false;
+  if (origin === null) return site === 'same-origin';
+  return trustedOrigins(origin).includes(origin);
+}
+
+/**
+ * For route handlers: runs only for somebody signed in and from our own pages; a stranger gets 401 and nothing else.
+ * What goes wrong for the moment is a 503 that may be asked again; what goes wrong for good is written down by ids.
+ */
 export const signedIn =
   <Context>(handler: Handler<Context>) =>
   async (request: Request, context: Context): Promise<Response> => {
-    const asker = await whoIsAsking();
-    return asker ? handler(request, asker, context) : Response.json({ problem: 'Sign in first.' }, { status: 401 });
+    try {
+      if (!isFromHere(request)) return refuse(403, 'This was not sent by a page of this application.');
+      const asker = await whoIsAsking();
+      return asker ? await handler(request, asker, context) : refuse(401, 'Sign in first.');
+    } catch (error) {
+      const { pathname } = new URL(request.url);
+      if (!isTrouble(error)) {
+        logFault('a request failed', error, { path: pathname });
+        return refuse(500, 'The server could not do this. Nothing was recorded.');
+      }
+      logFault('a request has to wait', error, { path: pathname });
+      return refuse(
+        503,
+        isBusy(error)
+          ? 'Somebody else is recording there at this moment. What you made is kept and sent again.'
+          : 'The ledger cannot be reached at this moment. What you made is kept and sent again.',
+        { 'Retry-After': '2' },
+      );
+    }
   };

@@ -3,7 +3,7 @@
 import { Button } from './button';
 import { toast } from './toast';
 
-export type Refusal = {
+type Refusal = {
   readonly id: string;
   readonly reason: string;
   /** What was to be recorded, as it can be copied out. */
@@ -13,11 +13,12 @@ export type Refusal = {
 type Props = {
   readonly refusals: readonly Refusal[];
   readonly putAside: (id: string) => unknown;
+  readonly sendAgain: (id: string) => unknown;
   readonly className?: string;
 };
 
 /** What the ledger did not take: why, and what it was, until the person has read it. */
-export function Refusals({ refusals, putAside, className = '' }: Props) {
+export function Refusals({ refusals, putAside, sendAgain, className = '' }: Props) {
   if (refusals.length === 0) return null;
   const copy = (text: string) =>
     void navigator.clipboard.writeText(text).then(
@@ -34,6 +35,9 @@ export function Refusals({ refusals, putAside, className = '' }: Props) {
           </span>
           <Button look="quiet" onClick={() => copy(kept)}>
             Copy it
+          </Button>
+          <Button look="quiet" onClick={() => sendAgain(id)}>
+            Send again
           </Button>
           <Button look="quiet" onClick={() => putAside(id)}>
             Put aside

@@ -96,7 +96,10 @@ export async function describeSupply(page: Page, job: string): Promise<void> {
     madeAt: new Date().toISOString(),
     device: 'test',
   };
-  const answer = await page.request.post(`/api${job}/entries`, { data: { entries: [entry] } });
+  const answer = await page.request.post(`/api${job}/entries`, {
+    headers: { Origin: new URL(page.url()).origin },
+    data: { entries: [entry] },
+  });
   expect(await answer.json()).toMatchObject({ results: [{ accepted: true }] });
 }
 

@@ -80,7 +80,7 @@ const reading = (shown: string) => ({
 const post = (entries: unknown[], cookie = insider) =>
   fetch(`${app.baseUrl}/api/jobs/${jobId}/entries`, {
     method: 'POST',
-    headers: { 'Content-Type': 'application/json', Cookie: cookie },
+    headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: cookie },
     body: JSON.stringify({ entries }),
   });
 const idsInLedger = async () =>
@@ -144,7 +144,7 @@ describe('bad input at the door', () => {
   const raw = (body: string | Uint8Array<ArrayBuffer>, type = 'application/json') =>
     fetch(`${app.baseUrl}/api/jobs/${jobId}/entries`, {
       method: 'POST',
-      headers: { 'Content-Type': type, Cookie: insider },
+      headers: { 'Content-Type': type, Origin: app.baseUrl, Cookie: insider },
       body,
     });
 
@@ -194,7 +194,7 @@ it('an act of the application is not taken from a browser: nobody joins a firm b
   ].map((act) => ({ id: v7(), version: 1, madeAt: new Date().toISOString(), device: 'test', ...act }));
   const answer = await fetch(`${app.baseUrl}/api/firm/entries`, {
     method: 'POST',
-    headers: { 'Content-Type': 'application/json', Cookie: insider },
+    headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: insider },
     body: JSON.stringify({ entries: acts }),
   });
   const { results } = (await answer.json()) as { results: { accepted: boolean; reason?: string }[] };
@@ -216,7 +216,7 @@ it('a signature is not sent in, and nobody renames themselves through the sign-i
   };
   const answer = await fetch(`${app.baseUrl}/api/jobs/${jobId}/entries`, {
     method: 'POST',
-    headers: { 'Content-Type': 'application/json', Cookie: insider },
+    headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: insider },
     body: JSON.stringify({ entries: [signature] }),
   });
   const { results } = (await answer.json()) as { results: { accepted: boolean; reason?: string }[] };
@@ -293,7 +293,7 @@ describe('a stranger, and a person of another firm', () => {
           fetch(app.baseUrl + path, {
             method,
             redirect: 'manual',
-            headers: { ...(cookie ? { Cookie: cookie } : {}), 'Content-Type': 'application/json' },
+            headers: { ...(cookie ? { Cookie: cookie } : {}), Origin: app.baseUrl, 'Content-Type': 'application/json' },
             body: method === 'POST' ? JSON.stringify({ entries: [reading('0.9')] }) : undefined,
             signal: AbortSignal.timeout(60_000),
           });

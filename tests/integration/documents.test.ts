@@ -11,9 +11,13 @@ import type { Report } from '../../src/core/certificates/eicr/model';
 import type { Drafted } from '../../src/core/ledger/entry';
 import { reportPdf } from '../../src/print/layouts/eicr';
 import { closeConnections } from '../../src/server/connection';
-import { checkByToken, findDocument, issueDocument, sha256 } from '../../src/server/documents';
+import { issueDocument } from '../../src/server/issue';
+import { checkByToken, checkOwn } from '../../src/server/verification';
+import { findDocument, sha256 } from '../../src/server/documents';
 import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
-import { tamper } from '../support/database';
+import { printed } from '../../src/server/print';
+import { endPrinting } from '../../src/server/printing';
+import { asOwner, tamper } from '../support/database';
 import { newFirm } from '../support/firm';
 import { cottageEntries, declared, noon, rentedHouseEntries, viewAt } from '../support/entries';
 
@@ -21,6 +25,7 @@ const firm = { name: 'F', address: 'A', telephone: 'T', email: 'E', logo: '' };
 const folder = mkdtempSync(join(tmpdir(), 'ledger-'));
 afterAll(async () => {
   rmSync(folder, { recursive: true });
+  await endPrinting();
   await closeConnections();
 });
 
@@ -124,6 +129,37 @@ describe('issuing', () => {
     expect((await entriesAfter(actor, 'job', jobId, 0))?.filter((e) => e.kind === 'document.issued')).toHaveLength(1);
   });
 
+  it('gives four issued at once four numbers in order', async () => {
+    const actor = await newFirm();
+    const jobs = await Promise.all([1, 2, 3, 4].map(() => signedJob(actor)));
+    const results = await Promise.all(
+      jobs.map(({ jobId, documentId }) => issueDocument(actor, jobId, documentId, noon, 'x')),
+    );
+    expect(results.map((result) => result.issued && result.number).sort()).toEqual(
+      [1, 2, 3, 4].map((number) => `EICR-2026-000${number}`),
+    );
+  });
+
+  it('keeps the printed file in the seal, and hands out no other', async () => {
+    const actor = await newFirm();
+    const { jobId, document } = await issued(actor);
+    const first = await printed(actor, document.id);
+    const record = (await entriesAfter(actor, 'job', jobId, 0))?.at(-1);
+    if (!first?.ok) throw new Error('It was printed');
+    expect(record?.body).toMatchObject({ pdfSha256: sha256(first.printed.pdf) });
+    expect(await checkByToken(document.verificationToken)).toMatchObject({
+      fileSealed: true,
+      pdfSha256: sha256(first.printed.pdf),
+    });
+    await asOwner(async (client) => {
+      await expect(client.query('update document_pdf set sha256 = sha256')).rejects.toThrow(/append-only/);
+      await expect(client.query('truncate document_pdf')).rejects.toThrow(/append-only/);
+    });
+    await tamper('update document_pdf set pdf = $$x$$ where document_id = $1', [document.id]);
+    expect(await printed(actor, document.id)).toMatchObject({ ok: false });
+    expect(await checkOwn(actor, document.id)).toMatchObject({ intact: false, what: 'file' });
+  });
+
   it('does not issue unsigned, or for another firm', async () => {
     const [actor, stranger] = [await newFirm(), await newFirm()];
     const jobId = v7();
@@ -161,18 +197,22 @@ describe('verifying', () => {
     expect(changed.rowCount).toBe(1);
     const check = await checkByToken(document.verificationToken);
     expect(check).toMatchObject({
-      verification: { intact: false, what: 'entry', seq: changed.rows[0].seq },
-      changed: { kind: 'reading.taken' },
+      verification: { intact: false, what: 'changed', seq: changed.rows[0].seq },
+      found: { kind: 'reading.taken' },
     });
   });
 
   it.each([
     ['an entry taken out', 'delete from entry where stream_id = $1 and seq = 9', { what: 'missing', seq: 9 }],
-    ['who made an entry', "update entry set made_by = 'x' where stream_id = $1 and seq = 9", { what: 'entry', seq: 9 }],
+    [
+      'who made an entry',
+      "update entry set made_by = 'x' where stream_id = $1 and seq = 9",
+      { what: 'changed', seq: 9 },
+    ],
     [
       'when it was made',
       "update entry set made_at = made_at + interval '1 ms' where stream_id = $1 and seq = 9",
-      { what: 'entry', seq: 9 },
+      { what: 'changed', seq: 9 },
     ],
     [
       'a word of the document',
@@ -186,6 +226,27 @@ describe('verifying', () => {
       { what: 'document' },
     ],
     ['its hash', 'update document set document_hash = repeat($$a$$, 64) where job_id = $1', { what: 'document' }],
+    ['its kind', "update document set kind = 'MWC' where job_id = $1", { what: 'document' }],
+    [
+      'where it was issued',
+      "update entry set device = 'x' where stream_id = $1 and kind = 'document.issued'",
+      { what: 'document' },
+    ],
+    [
+      'an entry put between the last and the record of the issue',
+      `update entry set kind = 'entry.struck' where stream_id = $1 and kind = 'document.issued'`,
+      { what: 'appended' },
+    ],
+    [
+      'a byte of the printed file',
+      `update document_pdf set pdf = set_byte(pdf, 1000, get_byte(pdf, 1000) # 1), sha256 = encode(sha256(set_byte(pdf, 1000, get_byte(pdf, 1000) # 1)), 'hex') where document_id = (select id from document where job_id = $1)`,
+      { what: 'file' },
+    ],
+    [
+      'the printed file gone',
+      'delete from document_pdf where document_id = (select id from document where job_id = $1)',
+      { what: 'file' },
+    ],
     ['its links', `update document set links = '"none"' where job_id = $1`, { what: 'document' }],
   ])('notices %s', async (_name, sql, found) => {
     const { jobId, document } = await issued(await newFirm());

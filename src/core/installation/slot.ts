@@ -6,9 +6,9 @@ export const subject = z.discriminatedUnion('of', [
   z.object({ of: z.literal('supply') }),
   /** The earthing conductor, or the main bonding conductor of one service. */
   z.object({ of: z.literal('conductor'), to: z.enum(protectiveConductors) }),
-  z.object({ of: z.literal('board'), id: z.uuid() }),
-  z.object({ of: z.literal('way'), id: z.uuid() }),
-  z.object({ of: z.literal('point'), id: z.uuid() }),
+  z.object({ of: z.literal('board'), id: z.uuid().toLowerCase() }),
+  z.object({ of: z.literal('way'), id: z.uuid().toLowerCase() }),
+  z.object({ of: z.literal('point'), id: z.uuid().toLowerCase() }),
 ]);
 export type Subject = z.infer<typeof subject>;
 

@@ -220,7 +220,13 @@ describe('admission', () => {
   it('says nothing more in a sealed document, and goes on with the job', () => {
     const s = opened();
     const { documentId } = s;
-    s.say('document.issued', { documentId, issueId: elsewhere, number: 'EICR-1', documentHash: 'a'.repeat(64) });
+    s.say('document.issued', {
+      documentId,
+      issueId: elsewhere,
+      number: 'EICR-1',
+      documentHash: 'a'.repeat(64),
+      pdfSha256: null,
+    });
     s.say('item.marked', { documentId, item: '1.1', outcome: 'ok', reason: null });
     expect(refusal(s)).toMatch(/EICR-1 is sealed/);
     s.drafts.pop();
@@ -254,7 +260,13 @@ describe('admission', () => {
     begin(second ?? '');
     expect(refusal(s)).toMatch(/Only an issued document/);
     s.drafts.pop();
-    s.say('document.issued', { documentId: first, issueId: elsewhere, number: 'EICR-1', documentHash: 'a'.repeat(64) });
+    s.say('document.issued', {
+      documentId: first,
+      issueId: elsewhere,
+      number: 'EICR-1',
+      documentHash: 'a'.repeat(64),
+      pdfSha256: null,
+    });
     begin(second ?? '', 'EIC');
     expect(refusal(s)).toMatch(/no document EIC/);
     s.drafts.pop();

@@ -28,7 +28,7 @@ describe('reading an entry from outside', () => {
     ['no device', { device: '' }, /device/],
     ['a body of another kind', { body: { name: 7 } }, /client.named: name/],
     ['a body that is a list', { body: [] }, /client.named/],
-    ['a NUL byte in text', { body: { name: 'A\u0000B' } }, /control characters/],
+    ['a NUL byte in text', { body: { name: 'A\u0000B' } }, /no text/],
     ['text without end', { body: { name: 'x'.repeat(201) } }, /name/],
   ])('refuses %s', (_name, part, problem) => {
     const read = readDraft(raw(part));
@@ -170,6 +170,12 @@ describe('versions', () => {
       1,
       { documentId: id, number: 'N', documentHash: 'a'.repeat(64) },
       { documentId: null, issueId: id },
+    ],
+    [
+      'document.issued',
+      2,
+      { documentId: id, issueId: id, number: 'N', documentHash: 'a'.repeat(64) },
+      { documentId: id, issueId: id, pdfSha256: null },
     ],
   ];
   it.each(former)('%s version %i reads as today', (kind, version, body, today) => {

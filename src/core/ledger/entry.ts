@@ -18,7 +18,7 @@ export type Recorded<Body = unknown, Kind extends string = string> = Drafted<Bod
 
 /** What every entry says of itself, whatever its kind. */
 export const envelope = z.object({
-  id: z.uuid(),
+  id: z.uuid().toLowerCase(),
   kind: z.string().min(1).max(60),
   version: z.number().int().min(1),
   body: z.unknown(),

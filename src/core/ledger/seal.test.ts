@@ -48,7 +48,7 @@ describe('the seal', () => {
       { id: 'x' },
     ]) {
       const tampered = entries.map((entry, index) => (index === 11 ? { ...entry, ...change } : entry));
-      expect(await verify(tampered, model, sealed, sha256)).toMatchObject({ intact: false, what: 'entry', seq: 12 });
+      expect(await verify(tampered, model, sealed, sha256)).toMatchObject({ intact: false, what: 'changed', seq: 12 });
     }
   });
 
@@ -75,6 +75,23 @@ describe('the seal', () => {
       intact: false,
       what: 'document',
     });
+  });
+
+  it('tells an entry put in, taken out or moved, with the others renumbered to hide it', async () => {
+    const sealed = await seal(entries, model, sha256);
+    const renumbered = (list: readonly SealedEntry[]) => list.map((entry, index) => ({ ...entry, seq: index + 1 }));
+    const stranger: SealedEntry = { ...(entries[2] as SealedEntry), id: 'x', madeAt: '2020-01-01T00:00:00.000Z' };
+    const check = (list: readonly SealedEntry[]) => verify(renumbered(list), model, sealed, sha256);
+    expect(await check([...entries.slice(0, 8), stranger, ...entries.slice(8)])).toEqual({
+      intact: false,
+      what: 'inserted',
+      seq: 9,
+    });
+    expect(await check(entries.filter((_, index) => index !== 8))).toEqual({ intact: false, what: 'missing', seq: 9 });
+    const moved = [...entries.slice(0, 8), entries[15], ...entries.slice(8, 15), ...entries.slice(16)] as SealedEntry[];
+    expect(await check(moved)).toMatchObject({ intact: false, what: 'inserted', seq: 9 });
+    const swapped = entries.map((entry, index) => (index === 8 ? entries[15] : index === 15 ? entries[8] : entry));
+    expect(await check(swapped as SealedEntry[])).toEqual({ intact: false, what: 'moved', seq: 9 });
   });
 
   it('cannot be mended by mending the stored links as well', async () => {

@@ -39,15 +39,20 @@ export async function seal(entries: readonly SealedEntry[], model: unknown, sha2
   return { links, documentHash: await sha256(`${previous}\n${canonical(model)}`) };
 }
 
+/** What a check of a seal comes to; where it does not hold, what was done to the first entry that is not as sealed. */
 export type Verification =
   | { readonly intact: true; readonly entries: number }
-  | { readonly intact: false; readonly what: 'entry'; readonly seq: number; readonly id: string | null }
-  | { readonly intact: false; readonly what: 'missing'; readonly seq: number }
-  | { readonly intact: false; readonly what: 'document' };
+  | {
+      readonly intact: false;
+      readonly what: 'changed' | 'inserted' | 'moved' | 'missing' | 'appended';
+      readonly seq: number;
+    }
+  | { readonly intact: false; readonly what: 'document' | 'file' };
 
 /**
- * Checks entries and document against a seal. Because each link covers the one before, the first link that differs
- * names the entry that was changed. What was sealed is a prefix of its stream: entries after it are not looked at.
+ * Checks entries and document against a seal. Because each link covers the one before and is kept, every entry can be
+ * held against any place: the first that does not fit its own is named with what was done. What was sealed is a prefix
+ * of its stream: entries after it are not looked at.
  */
 export async function verify(
   entries: readonly SealedEntry[],
@@ -55,15 +60,23 @@ export async function verify(
   sealed: Seal,
   sha256: Sha256,
 ): Promise<Verification> {
-  let previous = await sha256(start);
-  for (const [index, expected] of sealed.links.entries()) {
-    const entry = entries[index];
-    if (!entry || entry.seq !== index + 1) return { intact: false, what: 'missing', seq: index + 1 };
-    const found = await link(previous, entry, sha256);
-    if (found !== expected) return { intact: false, what: 'entry', seq: entry.seq, id: entry.id };
-    previous = found;
+  const first = await sha256(start);
+  const fits = async (entry: SealedEntry | undefined, at: number): Promise<boolean> =>
+    entry !== undefined &&
+    at < sealed.links.length &&
+    (await link(sealed.links[at - 1] ?? first, { ...entry, seq: at + 1 }, sha256)) === sealed.links[at];
+  for (const [at] of sealed.links.entries()) {
+    const entry = entries[at];
+    const seq = at + 1;
+    if (entry?.seq === seq && (await fits(entry, at))) continue;
+    const next = entries[at + 1];
+    if (!entry || entry.seq !== seq || (await fits(entry, at + 1))) return { intact: false, what: 'missing', seq };
+    if (await fits(next, at)) return { intact: false, what: 'inserted', seq };
+    for (const elsewhere of sealed.links.keys())
+      if (await fits(entry, elsewhere)) return { intact: false, what: 'moved', seq };
+    return { intact: false, what: 'changed', seq };
   }
-  const documentHash = await sha256(`${previous}\n${canonical(model)}`);
+  const documentHash = await sha256(`${sealed.links.at(-1) ?? first}\n${canonical(model)}`);
   return documentHash === sealed.documentHash
     ? { intact: true, entries: sealed.links.length }
     : { intact: false, what: 'document' };

@@ -1,4 +1,5 @@
 import { type Actor, type Admission, accepted, isTechnical, refused } from './actor';
+import { whyUnfit } from './door';
 import { type Drafted, type Recorded, envelope, firstIssue, numbered } from './entry';
 import { type BodyOf, type InMaking, type Kind, type Kinds, currentVersion } from './kind';
 import { type Strike, isStrike, strikesInForce } from './strike';
@@ -40,6 +41,7 @@ export type Stream<State extends Streamed, Lists, K extends Kinds<State, Lists>>
     body: BodyOf<K[N]>,
     made: { readonly id: string; readonly madeAt: string; readonly device: string },
   ) => DraftOf<K>;
+  /** Reads an entry from outside: what the ledger could not keep, or give back the same, is refused with a sentence. */
   readonly readDraft: (raw: unknown) => Read<DraftOf<K>>;
   readonly readEntry: (raw: unknown) => Read<EntryOf<K>>;
   readonly fold: (entries: readonly Recorded[]) => State;
@@ -62,6 +64,11 @@ export function streamOf<State extends Streamed, Lists, K extends Kinds<State, L
     Object.hasOwn(spec.kinds, name) ? spec.kinds[name] : undefined;
 
   function readDraft(raw: unknown): Read<DraftOf<K>> {
+    const unfit = whyUnfit(raw);
+    return unfit ? { ok: false, problem: unfit } : read(raw);
+  }
+
+  function read(raw: unknown): Read<DraftOf<K>> {
     const parsed = envelope.safeParse(raw);
     if (!parsed.success) return { ok: false, problem: `Not an entry: ${firstIssue(parsed.error)}` };
     const { kind: name, version, id } = parsed.data;
@@ -79,11 +86,11 @@ export function streamOf<State extends Streamed, Lists, K extends Kinds<State, L
   }
 
   function readEntry(raw: unknown): Read<EntryOf<K>> {
-    const read = readDraft(raw);
-    if (!read.ok) return read;
+    const draft = read(raw);
+    if (!draft.ok) return draft;
     const parsed = numbered.safeParse(raw);
     return parsed.success
-      ? { ok: true, value: { ...read.value, ...parsed.data } as EntryOf<K> }
+      ? { ok: true, value: { ...draft.value, ...parsed.data } as EntryOf<K> }
       : { ok: false, problem: `Not an entry of the ledger: ${firstIssue(parsed.error)}` };
   }
 

@@ -5,7 +5,7 @@ import type { Recorded } from './entry';
 const why = z.string().trim().min(1).max(200);
 
 /** The body of `entry.struck`, the one kind every stream has: an entry no longer stands, and why. */
-export const strikeBody = z.object({ entryId: z.uuid(), why });
+export const strikeBody = z.object({ entryId: z.uuid().toLowerCase(), why });
 export type StrikeBody = z.infer<typeof strikeBody>;
 
 /** A strike and the entry that made it. */

@@ -17,7 +17,7 @@ import { People } from './people';
 
 /** The firm: what its documents carry, what it measures with, who works for it, and what a new job begins with. */
 export function FirmPage() {
-  const { firm, append, sending, unsent, loaded, nudge, refused, dismiss } = useFirm();
+  const { firm, append, sending, unsent, loaded, nudge, refused, dismiss, sendAgain } = useFirm();
   const record = (entry: NewFirmEntry) => {
     const outcome = append([entry]);
     if (!outcome.ok) toast(outcome.reason);
@@ -28,7 +28,12 @@ export function FirmPage() {
       <PageHead title={firm.particulars.name ?? 'The firm'}>
         <SendState sending={sending} unsent={unsent} loaded={loaded} nudge={nudge} />
       </PageHead>
-      <Refusals refusals={refusalsOf(refused)} putAside={dismiss} className="border-b-2 border-ink" />
+      <Refusals
+        refusals={refusalsOf(refused)}
+        putAside={dismiss}
+        sendAgain={sendAgain}
+        className="border-b-2 border-ink"
+      />
       <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
         <div className="space-y-8">
           <Particulars record={record} />

@@ -1,4 +1,4 @@
-import type { PublicCheck } from '../../server/documents';
+import type { PublicCheck } from '../../server/verification';
 import { CheckFile } from './check-file';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
@@ -58,6 +58,17 @@ export function VerificationView({ check }: { check: PublicCheck }) {
         <dd>{check.place}</dd>
         <dt className="text-faint">Document hash</dt>
         <dd className="break-all text-sm">{check.documentHash}</dd>
+        {check.pdfSha256 && (
+          <>
+            <dt className="text-faint">Printed file</dt>
+            <dd className="break-all text-sm">
+              {check.pdfSha256}
+              <span className="block text-faint">
+                {check.fileSealed ? 'Part of the seal.' : 'Kept when it was first printed, before files were sealed.'}
+              </span>
+            </dd>
+          </>
+        )}
       </dl>
       <p className="text-sm text-faint">
         Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is
@@ -68,15 +79,25 @@ export function VerificationView({ check }: { check: PublicCheck }) {
   );
 }
 
-function explain({ verification: v, changed }: PublicCheck): string {
+function explain({ verification: v, found }: PublicCheck): string {
   if (v.intact) return '';
+  const ask = 'Ask the firm for an explanation before relying on it.';
+  const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${moment.format(found.recordedAt)})` : '';
   switch (v.what) {
-    case 'entry':
-      return `Entry ${v.seq} of its ledger${changed ? ` (${changed.kind.replace('.', ' ')}, recorded ${moment.format(changed.recordedAt)})` : ''} is not what was sealed. Ask the firm for an explanation before relying on it.`;
+    case 'changed':
+      return `Entry ${v.seq} of its ledger${there} is not what was sealed. ${ask}`;
+    case 'inserted':
+      return `Entry ${v.seq} of its ledger${there} was put in after sealing. ${ask}`;
+    case 'moved':
+      return `Entry ${v.seq} of its ledger${there} stood elsewhere when it was sealed. ${ask}`;
     case 'missing':
-      return `Entry ${v.seq} of its ledger is missing. Ask the firm for an explanation before relying on it.`;
+      return `Entry ${v.seq} of its ledger is missing. ${ask}`;
+    case 'appended':
+      return `Entry ${v.seq} of its ledger${there} stands where the record of the issue belongs. ${ask}`;
     case 'document':
-      return 'Its ledger is as sealed, but the document itself is not. Ask the firm for an explanation before relying on it.';
+      return `Its ledger is as sealed, but the document itself is not. ${ask}`;
+    case 'file':
+      return `Its ledger and its content are as sealed, but the printed file kept here is not. ${ask}`;
     default: {
       const never: never = v;
       return never;

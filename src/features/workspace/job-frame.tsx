@@ -137,6 +137,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
         <Refusals
           refusals={refusalsOf(view.refused)}
           putAside={view.dismiss}
+          sendAgain={view.sendAgain}
           className="border-t-2 border-ink px-3 sm:px-5"
         />
       </header>

@@ -4,15 +4,8 @@ import type { Report } from '../../core/certificates/eicr/model';
 import { logoBytes } from '../../core/firm/kinds/particulars';
 import { eicr } from '../../core/certificates/eicr/definition';
 import { codeMeaning, codes } from '../../core/job/outcome';
+import type { Sealed } from '../print-asked';
 import { type Cell, Sheet } from '../sheet';
-
-/** What makes a printed report the sealed one: absent for a draft. */
-export type Sealed = {
-  readonly number: string;
-  readonly issuedAt: Date;
-  readonly documentHash: string;
-  readonly verifyUrl: string;
-};
 
 const london = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
 

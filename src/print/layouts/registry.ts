@@ -1,6 +1,7 @@
 import 'server-only';
 import type { PrintedModel } from '../../core/certificates/printed-model';
-import { type Sealed, reportPdf } from './eicr';
+import type { Sealed } from '../print-asked';
+import { reportPdf } from './eicr';
 import { eicr } from '../../core/certificates/eicr/definition';
 
 type Layout = (model: PrintedModel, sealed: Sealed | null, at: Date) => Promise<Buffer>;

@@ -1,10 +1,10 @@
 import 'server-only';
 import * as z from 'zod';
 import { viewOf } from '../../core/catalogue';
-import { layoutOf } from '../../print/layouts/registry';
 import { modelOf } from '../documents';
 import { firmParticulars } from '../people';
 import { fileNameOf, printed } from '../print';
+import { NotPrinted, print } from '../printing';
 import { stateOf } from '../streams';
 import { signedIn } from '../who';
 
@@ -23,8 +23,11 @@ const pdfResponse = (pdf: Buffer, name: string, disposition: 'inline' | 'attachm
 export const getDocumentPdf = signedIn<{ params: Promise<{ documentId: string }> }>(
   async (_request, asker, { params }) => {
     const documentId = z.uuid().safeParse((await params).documentId);
-    const print = documentId.success ? await printed(asker, documentId.data) : null;
-    return print ? pdfResponse(print.pdf, print.fileName, 'attachment') : notFound();
+    const result = documentId.success ? await printed(asker, documentId.data) : null;
+    if (!result) return notFound();
+    if (!result.ok) return Response.json({ problem: result.problem }, { status: 409 });
+    const { pdf, fileName } = result.printed;
+    return pdfResponse(pdf, fileName, 'attachment');
   },
 );
 
@@ -36,5 +39,11 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   const view = job && viewOf(job, asked.success ? asked.data : null);
   if (!view) return notFound();
   const model = modelOf(view.document.kind, view.definition.build(view, await firmParticulars(asker.firmId)));
-  return pdfResponse(await layoutOf(view.document.kind)(model, null, new Date()), fileNameOf(model, null), 'inline');
+  try {
+    const pdf = await print({ kind: view.document.kind, model, sealed: null, at: new Date() });
+    return pdfResponse(pdf, fileNameOf(model, null), 'inline');
+  } catch (error) {
+    if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
+    throw error;
+  }
 });

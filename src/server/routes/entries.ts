@@ -72,17 +72,24 @@ export const postEntries = ({ sort, idOf: target }: Target) =>
 
     const refused: AppendResult[] = [];
     const drafts: Drafted[] = [];
+    // An id has one spelling in the ledger; the answer uses the sender's.
+    const asSent = new Map<string, string>();
     for (const raw of parsed.data.entries) {
+      const sent = withId.safeParse(raw);
+      const id = sent.success ? sent.data.id : '';
       const read = streams[sort].readDraft(raw);
-      if (read.ok && !isOwnAct(sort, read.value.kind)) drafts.push(read.value);
-      else {
-        const id = withId.safeParse(raw);
+      if (read.ok && !isOwnAct(sort, read.value.kind)) {
+        drafts.push(read.value);
+        asSent.set(read.value.id, id);
+      } else {
         const reason = read.ok ? 'This is recorded by the application itself, not sent in.' : read.problem;
-        refused.push({ id: id.success ? id.data.id : '', accepted: false, reason });
+        refused.push({ id, accepted: false, reason });
       }
     }
     const results = await append(asker, sort, streamId, drafts);
-    return results ? Response.json({ results: [...results, ...refused] }) : notFound();
+    if (!results) return notFound();
+    const answered = results.map((result) => ({ ...result, id: asSent.get(result.id) ?? result.id }));
+    return Response.json({ results: [...answered, ...refused] });
   });
 
 /** Entries after a sequence number. */

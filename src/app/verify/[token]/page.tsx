@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { checkByToken } from '../../../server/documents';
+import { checkByToken } from '../../../server/verification';
 import { VerificationView } from '../../../features/verify/verification-view';
 
 export const metadata: Metadata = { title: 'Verification', robots: { index: false } };

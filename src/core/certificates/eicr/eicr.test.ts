@@ -141,6 +141,7 @@ describe('signing', () => {
       issueId: '0195a000-0000-7000-8000-00000000aaaa',
       number: 'N',
       documentHash: 'a'.repeat(64),
+      pdfSha256: null,
     });
     expect(admit(cottage.job, s.drafts[2] as never, inspector)).toMatchObject({
       accepted: false,

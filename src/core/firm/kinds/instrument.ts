@@ -3,7 +3,7 @@ import { day, line } from '../../installation/text';
 import type { FirmState } from '../firm';
 import { firmKind } from '../kind';
 
-const instrumentId = z.uuid();
+const instrumentId = z.uuid().toLowerCase();
 
 export const instrumentSorts = [
   'multifunction tester',

@@ -13,7 +13,7 @@ export type PersonFields = z.infer<typeof personFields>;
 export type Person = PersonFields & { readonly id: string; readonly email: string; readonly ended: string | null };
 
 const personInvited = z.object({
-  invitationId: z.uuid(),
+  invitationId: z.uuid().toLowerCase(),
   fields: personFields,
   expiresOn: z.iso.datetime(),
 });
@@ -42,7 +42,7 @@ export const invited = firmKind({
 });
 
 export const withdrawn = firmKind({
-  body: z.object({ invitationId: z.uuid() }),
+  body: z.object({ invitationId: z.uuid().toLowerCase() }),
   ownAct: true,
   touches: ['invitations'],
   apply(firm, { body }) {
@@ -56,7 +56,12 @@ export const withdrawn = firmKind({
 
 /** Somebody joined: by an invitation, or as the first. */
 export const joined = firmKind({
-  body: z.object({ personId, email: line.min(1), fields: personFields, invitationId: z.uuid().nullable() }),
+  body: z.object({
+    personId,
+    email: line.min(1),
+    fields: personFields,
+    invitationId: z.uuid().toLowerCase().nullable(),
+  }),
   ownAct: true,
   office: true,
   touches: ['people', 'invitations'],

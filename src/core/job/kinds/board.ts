@@ -3,7 +3,7 @@ import { boardFields } from '../../installation/board';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 
-const boardId = z.uuid();
+const boardId = z.uuid().toLowerCase();
 
 export const whyNoBoard = (job: Job, id: string): string | null =>
   job.boards.has(id) ? null : 'There is no such board in this job.';

@@ -3,7 +3,7 @@ import { day, line, paragraph } from '../../installation/text';
 import { jobKind } from '../kind';
 import { changeDocument, ofTheFirst, whyNotIn } from './document';
 
-const documentId = z.uuid().nullable();
+const documentId = z.uuid().toLowerCase().nullable();
 
 /** The condition in plain words. */
 export const summarised = jobKind({

@@ -8,7 +8,7 @@ import { jobKind } from '../kind';
 import type { ItemMarked } from './item';
 
 const documentBegun = z.object({
-  documentId: z.uuid(),
+  documentId: z.uuid().toLowerCase(),
   kind: z.string().min(1).max(12),
   edition: z.enum(editionIds),
   /** What of the job it is about, where not all of it. */
@@ -16,13 +16,13 @@ const documentBegun = z.object({
   /** Why this kind, or why it is issued anew. */
   because: line.nullable(),
   /** The issued document it puts right. */
-  replaces: z.uuid().nullable(),
+  replaces: z.uuid().toLowerCase().nullable(),
 });
 export type DocumentBegun = z.infer<typeof documentBegun>;
 
 const declarationSigned = z.object({
   /** Null in jobs of the first floor: their one document. */
-  documentId: z.uuid().nullable(),
+  documentId: z.uuid().toLowerCase().nullable(),
   role: line.min(1),
   name: line.min(1),
   position: line,
@@ -31,11 +31,13 @@ const declarationSigned = z.object({
 type DeclarationSigned = z.infer<typeof declarationSigned>;
 
 const documentIssued = z.object({
-  documentId: z.uuid().nullable(),
+  documentId: z.uuid().toLowerCase().nullable(),
   /** The stored document with its seal. */
-  issueId: z.uuid(),
+  issueId: z.uuid().toLowerCase(),
   number: line,
   documentHash: z.string().length(64),
+  /** Of the printed file; null in what was issued before the file was part of the seal. */
+  pdfSha256: z.string().length(64).nullable(),
 });
 type DocumentIssued = z.infer<typeof documentIssued>;
 
@@ -174,6 +176,10 @@ export const issued = jobKind({
         const { documentId, ...rest } = (body ?? {}) as Record<string, unknown>;
         return { documentId: null, issueId: documentId, ...rest };
       },
+    },
+    {
+      name: 'covers the printed file, and who issued it where and when',
+      upcast: (body) => ({ pdfSha256: null, ...((body ?? {}) as object) }),
     },
   ],
   touches: ['documents'],

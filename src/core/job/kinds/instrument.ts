@@ -3,7 +3,7 @@ import { day, line } from '../../installation/text';
 import { jobKind } from '../kind';
 
 const instrumentBrought = z.object({
-  instrumentId: z.uuid(),
+  instrumentId: z.uuid().toLowerCase(),
   name: line,
   serial: line,
   calibratedOn: day.nullable(),

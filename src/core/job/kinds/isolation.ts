@@ -4,7 +4,7 @@ import { line } from '../../installation/text';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 
-const isolationId = z.uuid();
+const isolationId = z.uuid().toLowerCase();
 
 export const isolationBegun = z.object({
   isolationId,
@@ -16,7 +16,7 @@ export const isolationBegun = z.object({
   doublePole: z.boolean(),
   lock: line.nullable(),
   notice: z.boolean(),
-  indicatorId: z.uuid().nullable(),
+  indicatorId: z.uuid().toLowerCase().nullable(),
   provingUnit: line.min(1),
   phases: z.enum(['single', 'three']),
 });

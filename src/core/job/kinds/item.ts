@@ -6,7 +6,7 @@ import { changeDocument, ofTheFirst, whyNotIn } from './document';
 
 const itemMarked = z
   .object({
-    documentId: z.uuid().nullable(),
+    documentId: z.uuid().toLowerCase().nullable(),
     item: line,
     outcome: z.enum(outcomes),
     reason: line.nullable(),

@@ -4,7 +4,7 @@ import { jobKind } from '../kind';
 
 export const limitationSorts = ['agreed', 'operational'] as const;
 export const limitationNoted = z.object({
-  limitationId: z.uuid(),
+  limitationId: z.uuid().toLowerCase(),
   sort: z.enum(limitationSorts),
   what: paragraph.min(1),
   why: paragraph.min(1),

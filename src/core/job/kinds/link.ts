@@ -18,13 +18,13 @@ export const linkSorts = [
 export type LinkSort = (typeof linkSorts)[number];
 
 const linkMade = z.object({
-  linkId: z.uuid(),
+  linkId: z.uuid().toLowerCase(),
   sort: z.enum(linkSorts),
   on: subject,
   where: line.min(1),
   test: line.nullable(),
 });
-const linkCleared = z.object({ linkId: z.uuid() });
+const linkCleared = z.object({ linkId: z.uuid().toLowerCase() });
 type LinkMade = z.infer<typeof linkMade>;
 export type Link = LinkMade & { readonly madeAt: string; readonly clearedAt: string | null };
 

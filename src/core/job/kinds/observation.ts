@@ -10,7 +10,7 @@ export const observationFields = z.object({
   why: paragraph,
   code: z.enum(codes),
   item: line.nullable(),
-  wayId: z.uuid().nullable(),
+  wayId: z.uuid().toLowerCase().nullable(),
   regulation: line.nullable(),
   livePartsAccessible: z.boolean(),
   /** Why the inspector's code is not the one proposed; null where it is, or where none was. */
@@ -25,7 +25,7 @@ export type Observation = ObservationFields & {
 
 /** A defect: what, where, why it matters, and how grave. */
 export const noted = jobKind({
-  body: z.object({ observationId: z.uuid(), fields: observationFields }),
+  body: z.object({ observationId: z.uuid().toLowerCase(), fields: observationFields }),
   versions: [
     {
       name: 'a changed proposal keeps its reason',

@@ -5,13 +5,13 @@ import type { Job } from '../job';
 import { jobKind } from '../kind';
 import { whyNoWay } from './way';
 
-const pointId = z.uuid();
+const pointId = z.uuid().toLowerCase();
 
 export const whyNoPoint = (job: Job, id: string): string | null =>
   job.points.has(id) ? null : 'There is no such point in this job.';
 
 export const pointAdded = jobKind({
-  body: z.object({ pointId, wayId: z.uuid(), fields: pointFields }),
+  body: z.object({ pointId, wayId: z.uuid().toLowerCase(), fields: pointFields }),
   versions: [
     {
       name: 'says how it is switched, and whether its circuit is known',
@@ -48,7 +48,7 @@ export const pointDescribed = jobKind({
 });
 
 export const pointMoved = jobKind({
-  body: z.object({ pointId, wayId: z.uuid(), order: z.number().int().min(1).max(500) }),
+  body: z.object({ pointId, wayId: z.uuid().toLowerCase(), order: z.number().int().min(1).max(500) }),
   touches: ['points'],
   apply(job, { body }) {
     const point = job.points.get(body.pointId);

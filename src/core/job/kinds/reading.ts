@@ -18,11 +18,11 @@ const readingTaken = z.object({
   value: readingValue,
   how: z.enum(hows),
   reason: line.nullable(),
-  instrumentId: z.uuid().nullable(),
+  instrumentId: z.uuid().toLowerCase().nullable(),
   leadNullOhms: z.string().max(12).nullable(),
   testVolts: z.number().positive().max(1000).nullable(),
   /** The isolation in force when a dead test was made, or why there was none. */
-  isolationId: z.uuid().nullable(),
+  isolationId: z.uuid().toLowerCase().nullable(),
   isolationWhy: line.nullable(),
   /** What could not be disconnected for it. */
   connected: line.nullable(),

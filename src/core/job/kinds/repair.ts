@@ -8,8 +8,8 @@ import { jobKind } from '../kind';
 import { whyNoWay } from './way';
 
 export const repairMade = z.object({
-  repairId: z.uuid(),
-  wayId: z.uuid(),
+  repairId: z.uuid().toLowerCase(),
+  wayId: z.uuid().toLowerCase(),
   /** The test that had found the fault. */
   found: measure,
   what: line.min(1),

@@ -5,14 +5,14 @@ import type { Job } from '../job';
 import { jobKind } from '../kind';
 import { whyNoBoard } from './board';
 
-const wayId = z.uuid();
+const wayId = z.uuid().toLowerCase();
 const number = z.number().int().min(1).max(99);
 
 export const whyNoWay = (job: Job, id: string): string | null =>
   job.ways.has(id) ? null : 'There is no such way in this job.';
 
 export const wayAdded = jobKind({
-  body: z.object({ wayId, boardId: z.uuid(), number }),
+  body: z.object({ wayId, boardId: z.uuid().toLowerCase(), number }),
   touches: ['ways'],
   apply(job, { body }) {
     job.ways.set(body.wayId, { id: body.wayId, boardId: body.boardId, number: body.number });

@@ -1,7 +1,7 @@
 import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 

@@ -1,6 +1,6 @@
 import type { EditionPack } from '../../edition/pack';
 import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { type Judgement, notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 

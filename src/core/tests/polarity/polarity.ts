@@ -1,5 +1,5 @@
 import type { Judgement } from '../../words/judgement';
-import { notTaken, unjudged } from '../../words/judgement';
+import { notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import type { ReadingValue } from '../../quantity/reading-value';
 

@@ -1,0 +1,248 @@
+import pg from 'pg';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
+import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
+import { closeConnections } from '../../src/server/connection';
+import { endPrinting, NotPrinted, print } from '../../src/server/printing';
+import { printedModel } from '../../src/core/certificates/printed-model';
+import { asOwner } from '../support/database';
+
+let app: Served;
+let cookie: string;
+let jobs: { job_id: string; status: string }[];
+let token: string;
+
+const at = (job: string) => `${app.baseUrl}/api/jobs/${job}/entries`;
+const post = (job: string, entries: unknown[], headers: Record<string, string> = { Origin: app.baseUrl }) =>
+  fetch(at(job), {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', Cookie: cookie, ...headers },
+    body: JSON.stringify({ entries }),
+  });
+type Result = { id: string; accepted: boolean; reason?: string };
+const resultsOf = async (answer: Response) => ((await answer.json()) as { results: Result[] }).results;
+const ledger = <Row extends pg.QueryResultRow>(sql: string, values: unknown[] = []) =>
+  asOwner((client) => client.query<Row>(sql, values), app.env.DATABASE_OWNER_URL);
+const brief = (body: object, more: object = {}) => ({
+  id: v7(),
+  kind: 'brief.agreed',
+  version: 1,
+  body,
+  madeAt: new Date().toISOString(),
+  device: 'test',
+  ...more,
+});
+
+beforeAll(async () => {
+  app = await serveDemo('attacked');
+  const signedIn = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', Origin: app.baseUrl },
+    body: JSON.stringify({ email: app.demo.people[0]?.email, password: app.demo.password }),
+  });
+  cookie = signedIn.headers
+    .getSetCookie()
+    .map((each) => each.split(';')[0])
+    .join('; ');
+  jobs = (await ledger<{ job_id: string; status: string }>('select job_id, status from job_summary')).rows;
+  token = (await ledger<{ verification_token: string }>('select verification_token from document')).rows[0]
+    ?.verification_token as string;
+}, 180_000);
+afterAll(async () => {
+  await app?.stop();
+  await endPrinting();
+  await closeConnections();
+});
+const jobThatIs = (status: string) => jobs.find((job) => job.status === status)?.job_id ?? '';
+
+describe('a request from elsewhere', () => {
+  it.each([
+    ['another site', { Origin: 'https://elsewhere.example' }],
+    ['another port', { Origin: 'http://127.0.0.1:9' }],
+    ['a browser that says it crosses sites', { 'Sec-Fetch-Site': 'cross-site' }],
+    ['a sister site', { 'Sec-Fetch-Site': 'same-site' }],
+    ['nowhere', {}],
+  ])('%s records nothing', async (_, headers) => {
+    const entry = brief({ estimatedAgeYears: 30 });
+    expect((await post(jobThatIs('under way'), [entry], headers as Record<string, string>)).status).toBe(403);
+    expect((await ledger('select 1 from entry where id = $1', [entry.id])).rowCount).toBe(0);
+  });
+});
+
+describe('a hostile clock', () => {
+  const hour = 3_600_000;
+  it.each([
+    ['25 hours ahead', () => Date.now() + 25 * hour, /more than a day ahead/],
+    ['the year 2999', () => Date.parse('2999-01-01'), /more than a day ahead/],
+    ['two days before the job was opened', () => Date.now() - 51 * hour, /before the job was opened/],
+    ['1999', () => Date.parse('1999-01-01'), /before the job was opened/],
+  ])('%s is refused', async (_, when, words) => {
+    const entry = brief({ estimatedAgeYears: 30 }, { madeAt: new Date(when()).toISOString() });
+    const [result] = await resultsOf(await post(jobThatIs('under way'), [entry]));
+    expect(result).toMatchObject({ accepted: false, reason: expect.stringMatching(words) });
+  });
+
+  it('an hour ahead is believed', async () => {
+    const entry = brief({ estimatedAgeYears: 30 }, { madeAt: new Date(Date.now() + hour).toISOString() });
+    expect(await resultsOf(await post(jobThatIs('under way'), [entry]))).toMatchObject([{ accepted: true }]);
+  });
+});
+
+describe('poison', () => {
+  const shapes: [string, unknown][] = [
+    ['a lone surrogate', brief({ previousReport: 'a\ud800' })],
+    ['a lone surrogate in the device', brief({ previousReport: 'a' }, { device: '\udfff' })],
+    ['NUL', brief({ previousReport: 'a\0b' })],
+    ['the year 0000', brief({ inspectedFrom: '0000-01-01' })],
+    ['made in the year 0000', brief({ previousReport: 'a' }, { madeAt: '0000-01-01T00:00:00Z' })],
+    ['thirty digits', brief({ estimatedAgeYears: 123456789012345678901234567890 })],
+    ['a tiny figure', brief({ estimatedAgeYears: 1e-7 })],
+    ['a deep one', brief({ previousReport: JSON.parse(`${'['.repeat(500)}${']'.repeat(500)}`) })],
+    ['900 kB of name', brief({ previousReport: 'x'.repeat(900_000) })],
+    ['a body that is none', brief([] as unknown as object)],
+  ];
+
+  it.each(shapes)('%s is refused alone: what comes before and after is taken', async (_, sick) => {
+    const [before, after] = [brief({ estimatedAgeYears: 31 }), brief({ estimatedAgeYears: 32 })];
+    const answer = await post(jobThatIs('under way'), [before, sick, after]);
+    expect(answer.status).toBe(200);
+    const results = await resultsOf(answer);
+    const of = (id: string) => results.find((result) => result.id === id);
+    expect([of(before.id)?.accepted, of(after.id)?.accepted]).toEqual([true, true]);
+    expect(of((sick as { id: string }).id)).toMatchObject({ accepted: false, reason: expect.stringMatching(/.{10}/) });
+  });
+
+  it('an id in capitals is the same id, answered for as it was sent', async () => {
+    const entry = brief({ estimatedAgeYears: 33 });
+    const capitals = { ...entry, id: entry.id.toUpperCase() };
+    expect(await resultsOf(await post(jobThatIs('under way'), [capitals]))).toMatchObject([
+      { id: capitals.id, accepted: true },
+    ]);
+    const again = await resultsOf(await post(jobThatIs('under way'), [entry]));
+    expect(again).toMatchObject([{ id: entry.id, accepted: true }]);
+    expect((await ledger('select 1 from entry where id = $1', [entry.id])).rowCount).toBe(1);
+  });
+
+  it('every kind of entry, mutated 600 times with what broke it once, is taken or refused and breaks nothing', async () => {
+    const instruments = [{ id: v7(), name: 'T', serial: 'S', calibratedOn: '2026-01-01' }];
+    const templates = [...rentedHouse(new Date(), instruments).drafts, ...cottage(new Date(), instruments).drafts];
+    const nasty: unknown[] = [
+      '\ud800',
+      '\0',
+      'x'.repeat(5000),
+      '',
+      ' ',
+      '0000-01-01',
+      '9999-12-31',
+      '1e400',
+      '-0',
+      '9'.repeat(32),
+      '1e-7',
+      -1,
+      0,
+      1e-7,
+      1e21,
+      123456789012345678901234567890,
+      null,
+      true,
+      [],
+      {},
+      [[[]]],
+      { __proto__: null, of: 'way' },
+      v7(),
+      v7().toUpperCase(),
+      '__proto__',
+      'constructor',
+      '<script>',
+      '‮',
+      '\u2028',
+      'N/A',
+      'LIM',
+    ];
+    let seed = 20261126;
+    const random = (below: number) => {
+      seed = (Math.imul(seed, 1103515245) + 12345) & 0x7fffffff;
+      return seed % below;
+    };
+    const mutated = (value: unknown, depth = 0): unknown => {
+      if (random(4) === 0 || depth > 3) return nasty[random(nasty.length)];
+      if (Array.isArray(value)) return value.map((each) => mutated(each, depth + 1));
+      if (value === null || typeof value !== 'object') return random(2) ? value : nasty[random(nasty.length)];
+      const entries = Object.entries(value);
+      const chosen = random(Math.max(entries.length, 1));
+      return Object.fromEntries(entries.map(([k, held], i) => [k, i === chosen ? mutated(held, depth + 1) : held]));
+    };
+    const counts = { taken: 0, refused: 0 };
+    for (let round = 0; round < 30; round += 1) {
+      const entries = Array.from({ length: 20 }, () => {
+        const { kind, version, body } = templates[random(templates.length)] as (typeof templates)[number];
+        return brief(mutated(body) as object, { kind, version });
+      });
+      const answer = await post(jobThatIs('to do'), entries);
+      expect(answer.status, JSON.stringify(entries)).toBe(200);
+      for (const { accepted, reason } of await resultsOf(answer)) {
+        counts[accepted ? 'taken' : 'refused'] += 1;
+        if (!accepted) expect(reason).toMatch(/.{8}/);
+        expect(reason ?? '').not.toContain('cannot keep this as it is');
+      }
+    }
+    expect(counts.taken + counts.refused).toBe(600);
+    expect(Math.min(counts.taken, counts.refused)).toBeGreaterThan(50);
+    // What was taken is read, shown and printed.
+    expect((await fetch(at(jobThatIs('to do')), { headers: { Cookie: cookie } })).status).toBe(200);
+    expect((await fetch(`${app.baseUrl}/jobs/${jobThatIs('to do')}`, { headers: { Cookie: cookie } })).status).toBe(
+      200,
+    );
+    const draft = await fetch(`${app.baseUrl}/api/jobs/${jobThatIs('to do')}/draft`, { headers: { Cookie: cookie } });
+    expect([draft.status, draft.headers.get('Content-Type')]).toEqual([200, 'application/pdf']);
+  }, 180_000);
+});
+
+describe('a job whose row is held', () => {
+  it('answers with a reason in bounded time, while other jobs and verification pages are served', async () => {
+    const [stuck, other] = [jobThatIs('under way'), jobThatIs('to do')];
+    const holder = new pg.Client({ connectionString: app.env.DATABASE_OWNER_URL });
+    await holder.connect();
+    await holder.query('begin');
+    await holder.query('select 1 from stream where id = $1 for update', [stuck]);
+    try {
+      const waiting = Array.from({ length: 30 }, () => post(stuck, [brief({ estimatedAgeYears: 40 })]));
+      const beside = await Promise.all([
+        ...Array.from({ length: 5 }, () => post(other, [brief({ estimatedAgeYears: 41 })])),
+        ...Array.from({ length: 5 }, () => fetch(`${app.baseUrl}/verify/${token}`)),
+        fetch(at(stuck), { headers: { Cookie: cookie } }),
+      ]);
+      expect(beside.map(({ status }) => status)).toEqual(beside.map(() => 200));
+      const held = await ledger('select 1 from pg_locks where not granted');
+      expect(held.rowCount, 'the others did not wait for the lock to be given back').toBeGreaterThan(0);
+      const answers = await Promise.all(waiting);
+      expect([...new Set(answers.map(({ status }) => status))]).toEqual([503]);
+      expect(await answers[0]?.json()).toMatchObject({ problem: expect.stringContaining('kept and sent again') });
+    } finally {
+      await holder.query('rollback');
+      await holder.end();
+    }
+    const [taken] = await resultsOf(await post(stuck, [brief({ estimatedAgeYears: 42 })]));
+    expect(taken).toMatchObject({ accepted: true });
+  });
+});
+
+describe('printing', () => {
+  it('gives up what cannot be drawn, and prints the next', async () => {
+    const draft = () =>
+      fetch(`${app.baseUrl}/api/jobs/${jobThatIs('under way')}/draft`, { headers: { Cookie: cookie } });
+    expect((await draft()).status).toBe(200);
+    const model = printedModel.parse({
+      kind: 'x',
+      edition: 'x',
+      reference: 'x',
+      firm: { name: 'x', address: 'x', telephone: '', email: '', logo: '' },
+      site: [],
+      replaces: null,
+    });
+    await expect(print({ kind: 'EICR', model, sealed: null, at: new Date() })).rejects.toThrow(NotPrinted);
+    await expect(print({ kind: 'none', model, sealed: null, at: new Date() })).rejects.toThrow(/no layout for none/);
+    expect((await draft()).status).toBe(200);
+  });
+});
