@@ -53,16 +53,21 @@ function printNow(asked: PrintAsked): Promise<Buffer> {
       done();
       resolve(Buffer.from(answer.pdf));
     });
-    worker.once('error', () => giveUp('It needed too much to be printed.'));
+    worker.once('error', (error: Error & { code?: string }) =>
+      giveUp(
+        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? 'It needed too much memory to be printed.'
+          : `It could not be printed: ${error.message}`,
+      ),
+    );
     worker.once('exit', () => giveUp('It could not be printed.'));
     worker.postMessage(asked);
   });
 }
 
 const begin = (): Worker =>
-  new Worker(join(/* turbopackIgnore: true */ process.cwd(), 'src/print/print-worker.ts'), {
-    // The same source serves the built application, the commands and the tests.
-    execArgv: ['--conditions=react-server', '--import', 'tsx'],
+  new Worker(join(/* turbopackIgnore: true */ process.cwd(), 'src/print/print-thread.mjs'), {
+    execArgv: ['--conditions=react-server'],
     resourceLimits: { maxOldGenerationSizeMb: mostMegabytes },
   });
 

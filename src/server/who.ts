@@ -35,7 +35,7 @@ const refuse = (status: number, problem: string, headers?: HeadersInit) =>
   Response.json({ problem }, { status, ...(headers && { headers }) });
 
 /** Whether a request that changes something comes from one of our own pages, by what the browser says of it. */
-export function isFromHere(request: Request): boolean {
+function isFromHere(request: Request): boolean {
   if (request.method === 'GET' || request.method === 'HEAD') return true;
   const origin = request.headers.get('origin');
   const site = request.headers.get('sec-fetch-site');
