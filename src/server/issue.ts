@@ -39,6 +39,8 @@ export async function issueDocument(
 ): Promise<IssueResult> {
   let committed: (() => void) | undefined;
   const issue = async (tx: Transaction): Promise<IssueResult> => {
+    // Documents of a firm are numbered and printed one after another: longer than anything else is waited for.
+    await tx.execute(sql`select set_config('lock_timeout', '25s', true), set_config('statement_timeout', '40s', true)`);
     const [head] = await tx
       .select()
       .from(stream)

@@ -34,33 +34,33 @@ function printNow(asked: PrintAsked): Promise<Buffer> {
   const worker = (held.worker ??= begin());
   worker.ref();
   return new Promise((resolve, reject) => {
-    const limit = setTimeout(() => giveUp('It took too long to print.'), mostMillis);
-    const done = () => {
+    const stopListening = () => {
       clearTimeout(limit);
-      worker.removeAllListeners();
+      worker.off('message', onMessage).off('error', onError).off('exit', onExit);
       worker.unref();
     };
     const giveUp = (problem: string) => {
-      done();
-      held.worker = null;
+      stopListening();
+      if (held.worker === worker) held.worker = null;
       // What is being ended may still say how: nobody listens.
       worker.on('error', () => undefined);
       void worker.terminate();
       reject(new NotPrinted(problem));
     };
-    worker.once('message', (answer: Answer) => {
+    const onMessage = (answer: Answer) => {
       if ('problem' in answer) return giveUp(`It could not be printed: ${answer.problem}`);
-      done();
+      stopListening();
       resolve(Buffer.from(answer.pdf));
-    });
-    worker.once('error', (error: Error & { code?: string }) =>
+    };
+    const onError = (error: Error & { code?: string }) =>
       giveUp(
         error.code === 'ERR_WORKER_OUT_OF_MEMORY'
           ? 'It needed too much memory to be printed.'
           : `It could not be printed: ${error.message}`,
-      ),
-    );
-    worker.once('exit', () => giveUp('It could not be printed.'));
+      );
+    const onExit = () => giveUp('It could not be printed.');
+    const limit = setTimeout(() => giveUp('It took too long to print.'), mostMillis);
+    worker.on('message', onMessage).on('error', onError).on('exit', onExit);
     worker.postMessage(asked);
   });
 }
