@@ -2,6 +2,7 @@ import 'server-only';
 import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents } from '../core/catalogue';
+import type { PrintedModel } from '../core/certificates/printed-model';
 import { type Seal, type Verification, verify } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
 import { type Neighbour, type SealedModel, coversAll, modelOf, neighboursOf, sha256 } from './documents';
@@ -31,7 +32,7 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
   return forVerification(token, async (tx) => {
     const [row] = await tx.select().from(document).where(eq(document.verificationToken, token));
     if (!row) return null;
-    const model = modelOf(row.kind, row.model);
+    const model = readable(row);
     const { verification, pdfSha256, fileSealed } = await verifyIssued(tx, row);
     const seq = !verification.intact && 'seq' in verification ? verification.seq : null;
     const [found] =
@@ -45,9 +46,9 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
       number: row.number,
       kind: documents.of(row.kind)?.title ?? row.kind,
       issuedAt: row.issuedAt,
-      firmName: model.firm.name,
+      firmName: model?.firm.name ?? '',
       place:
-        model.site
+        model?.site
           .find((fact) => fact.label === 'Installation at')
           ?.value.split('\n')
           .at(-1) ?? '',
@@ -67,6 +68,15 @@ export function checkOwn(actor: FirmActor, documentId: string): Promise<Verifica
     const [row] = await tx.select().from(document).where(eq(document.id, documentId));
     return row ? (await verifyIssued(tx, row)).verification : null;
   });
+}
+
+/** The model where it can be read: what was tampered with may not be. */
+function readable(row: typeof document.$inferSelect): PrintedModel | null {
+  try {
+    return modelOf(row.kind, row.model);
+  } catch {
+    return null;
+  }
 }
 
 const storedLinks = z.array(z.string());
