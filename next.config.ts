@@ -12,7 +12,11 @@ const config: NextConfig = {
   poweredByHeader: false,
   serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg', 'esbuild'],
   outputFileTracingIncludes: { '/api/**': ['./src/print/fonts/*.ttf'] },
-  headers: async () => [{ source: '/:path*', headers: securityHeaders }],
+  headers: async () => [
+    { source: '/:path*', headers: securityHeaders },
+    // A new version of the worker is looked for at every visit.
+    { source: '/service-worker/:path*', headers: [{ key: 'Cache-Control', value: 'no-cache' }] },
+  ],
 };
 
 export default config;

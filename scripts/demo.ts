@@ -37,9 +37,25 @@ async function owner(): Promise<pg.Client> {
   return client;
 }
 
-/** Empties every table: the only way entries ever go, and only by the owner's own hand. */
-async function empty(): Promise<void> {
+const demoFirm = 'Fenwhistle Electrical Inspection';
+
+/**
+ * Empties every table: the only way entries ever go, and only by the owner's own hand. Where a firm stands that is not
+ * the demo's, only if the database is named in full.
+ */
+async function empty(named: string | undefined): Promise<void> {
   const client = await owner();
+  const { rows } = await client.query<{ database: string; firms: string[] | null }>(
+    'select current_database() as database, (select array_agg(name order by name) from firm where name <> $1) as firms',
+    [demoFirm],
+  );
+  const { database = '', firms } = rows[0] ?? {};
+  if (firms && named !== database) {
+    await client.end();
+    throw new Refused(
+      `Nothing was emptied: ${firms.join(', ')} would be lost for ever, with every document. If that is meant, name the database: npm run demo:reset -- ${database}`,
+    );
+  }
   await client.query("set session_replication_role = 'replica'");
   await client.query(
     'delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
@@ -53,7 +69,7 @@ async function makeFirm(password: string): Promise<{ actors: FirmActor[]; instru
   if (!first || !second) throw new Error('The demo has two people');
   const begun = await beginFirm(
     {
-      name: 'Fenwhistle Electrical Inspection',
+      name: demoFirm,
       address: '9 Weavers Yard\nMarrowby',
       telephone: '01632 960 900',
       email: 'office@fenwhistle.example',
@@ -161,15 +177,20 @@ async function load(): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const [verb] = process.argv.slice(2);
+  const [verb, named] = process.argv.slice(2);
   if (verb !== 'load' && verb !== 'reset') throw new Error('Say load or reset.');
-  if (verb === 'reset') await empty();
+  if (verb === 'reset') await empty(named);
   await load();
   await endPrinting();
   await closeConnections();
 }
 
+/** What is not done, with a reason for whoever asked. */
+class Refused extends Error {}
+
 main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  const words =
+    error instanceof Error ? ((error instanceof Refused ? null : error.stack) ?? error.message) : String(error);
+  process.stderr.write(`${words}\n`);
   process.exit(1);
 });

@@ -25,7 +25,17 @@ async function main(): Promise<void> {
   await server.end();
 }
 
+/** What the database itself said, beneath what ran into it. */
+function reasonOf(error: unknown): string {
+  const said: string[] = [];
+  for (let at: unknown = error; at instanceof Error; at = at.cause) {
+    const { detail, hint } = at as { detail?: string; hint?: string };
+    said.push([at.message, detail, hint].filter(Boolean).join('. '));
+  }
+  return said.reverse().join('\n') || String(error);
+}
+
 main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(`A migration failed; none of it stands. The database says:\n${reasonOf(error)}\n`);
   process.exit(1);
 });

@@ -2,12 +2,14 @@
 // npm start -- --empty: without the demo firm, on a database of its own, for a firm that begins.
 // npm run dev: the same with the development server.
 import { spawn } from 'node:child_process';
+import { closeSync, existsSync, openSync, renameSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
+import { join } from 'node:path';
 import { ensureNodeModules } from './setup/packages.mjs';
-import { Stop, locked, recall, root, say } from './setup/state.mjs';
+import { Stop, local, locked, recall, root, say } from './setup/state.mjs';
 import { freePort } from './setup/postgres.mjs';
 import { startTester } from './setup/tester.mjs';
-import { ensureBuilt, ensureMigrated, ensurePostgres, settings } from './setup/application.mjs';
+import { ensureBuilt, ensureMigrated, ensurePostgres, forServing, settings } from './setup/application.mjs';
 import { bin, script } from './setup/run.mjs';
 
 const development = process.argv.includes('--dev');
@@ -56,13 +58,7 @@ async function main() {
     env.TESTER_URL = tester.url;
   }
   if (stopping) throw new Stop('Stopped.');
-  child = spawn(bin('next'), [development ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: root,
-    env: { ...process.env, ...env, NODE_ENV: development ? 'development' : 'production' },
-    stdio: ['ignore', development ? 'inherit' : 'ignore', 'inherit'],
-    detached: true,
-  });
-  child.on('exit', (code) => stop(stopping ? 0 : (code ?? 1)));
+  serve(env, port);
   while (!(await answers(port))) {
     if (stopping) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
@@ -73,10 +69,55 @@ async function main() {
     say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
 }
 
+const longestPauseMillis = 30_000;
+const steadyMillis = 60_000;
+
+const mostLogBytes = 20_000_000;
+
+/** The application's log; a full one is put beside, in place of the one before it. */
+function openLog() {
+  const file = join(local, 'application.log');
+  if (existsSync(file) && statSync(file).size > mostLogBytes) renameSync(file, `${file}.1`);
+  return openSync(file, 'a', 0o600);
+}
+
+/** Serves, and serves again when the application dies: at once at first, with longer pauses while it keeps dying. */
+function serve(env, port, deaths = 0) {
+  const began = Date.now();
+  const log = development ? 'inherit' : openLog();
+  const command = development
+    ? [bin('next'), ['dev', '-H', '127.0.0.1', '-p', String(port)]]
+    : [process.execPath, [join(root, 'scripts', 'serve.mjs')]];
+  child = spawn(...command, {
+    cwd: root,
+    env: {
+      ...forServing({ ...process.env, ...env }),
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      NODE_ENV: development ? 'development' : 'production',
+    },
+    stdio: ['ignore', log, development ? 'inherit' : log],
+    detached: true,
+  });
+  if (!development) closeSync(log);
+  child.on('exit', (code, signal) => {
+    if (stopping) return void stop(0);
+    const inARow = Date.now() - began > steadyMillis ? 1 : deaths + 1;
+    const pause = Math.min(250 * 2 ** (inARow - 1), longestPauseMillis);
+    say(
+      `The application died (${signal ?? code}); it is started again in ${pause / 1000} s. Its log: .local/application.log`,
+    );
+    setTimeout(() => !stopping && serve(env, port, inARow), pause);
+  });
+}
+
+/** Asked to stop, the application has two seconds for what is under way; then it is ended. */
 async function stop(code) {
-  if (child?.exitCode === null && !child.killed) {
-    stopping = true;
+  stopping = true;
+  if (child && child.exitCode === null && child.signalCode === null) {
+    if (child.killed) return;
     child.kill('SIGTERM');
+    setTimeout(() => endGroup(child.pid), 2000).unref();
     return;
   }
   await tester?.stop();
@@ -88,7 +129,15 @@ async function stop(code) {
   process.exit(code);
 }
 
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => ((stopping = true), stop(0)));
+function endGroup(pid) {
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch {
+    // It is gone already.
+  }
+}
+
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 main().catch((error) => {
   say(error instanceof Stop ? `\n${error.message}` : `\n${error.stack}`);

@@ -17,6 +17,9 @@ export const settings = (postgres, database, baseUrl) => ({
   NEXT_TELEMETRY_DISABLED: '1',
 });
 
+/** What the served process is told: never the owner's address, by which what is append-only could be changed. */
+export const forServing = ({ DATABASE_OWNER_URL: _url, DATABASE_APP_PASSWORD: _password, ...env }) => env;
+
 export async function migrate(env) {
   if ((await script('migrate.ts', [], env)) !== 0)
     throw new Stop('The database could not be brought up to date (see above). Nothing else was changed.');

@@ -4,9 +4,9 @@ import { randomBytes } from 'node:crypto';
 import { connect } from 'node:net';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePostgres, migrate, settings } from './application.mjs';
+import { ensureBuilt, ensurePostgres, forServing, migrate, settings } from './application.mjs';
 import { freePort } from './postgres.mjs';
-import { bin, script } from './run.mjs';
+import { script } from './run.mjs';
 import { Stop, local, root } from './state.mjs';
 import { startTester } from './tester.mjs';
 
@@ -46,9 +46,9 @@ export async function serveDemo(purpose) {
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   let child;
   const revive = async () => {
-    child = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(port)], {
+    child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
       cwd: root,
-      env: { ...process.env, ...env, NODE_ENV: 'production' },
+      env: { ...forServing({ ...process.env, ...env }), HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
       stdio: ['ignore', 'ignore', 'inherit'],
       detached: true,
     });

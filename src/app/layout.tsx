@@ -10,6 +10,9 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
+/** Every page is made for its request: its scripts carry that request's own key. */
+export const dynamic = 'force-dynamic';
+
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en-GB" className={`${plexSans.variable} ${plexSerif.variable}`}>

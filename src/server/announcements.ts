@@ -12,14 +12,20 @@ type Held = {
 const holder = globalThis as typeof globalThis & { ledgerAnnouncements?: Held };
 const held: Held = (holder.ledgerAnnouncements ??= { listeners: new Map(), client: null, waiting: null });
 
-/** Calls `listener` whenever the job's ledger grows, whichever process appended. Answers how to stop. */
-export function subscribe(jobId: string, listener: Listener): () => void {
-  const ofJob = held.listeners.get(jobId) ?? new Set();
-  held.listeners.set(jobId, ofJob.add(listener));
+/** Under which name a change of what a person is signed in on is announced. */
+export const sessionsOf = (personId: string): string => `sessions:${personId}`;
+
+/**
+ * Calls `listener` whenever something of that name happened, whichever process it happened in: a stream's ledger grew,
+ * by the stream's id, or a person's sessions changed. Answers how to stop.
+ */
+export function subscribe(name: string, listener: Listener): () => void {
+  const ofName = held.listeners.get(name) ?? new Set();
+  held.listeners.set(name, ofName.add(listener));
   listen();
   return () => {
-    ofJob.delete(listener);
-    if (ofJob.size === 0) held.listeners.delete(jobId);
+    ofName.delete(listener);
+    if (ofName.size === 0) held.listeners.delete(name);
   };
 }
 

@@ -4,17 +4,16 @@ import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { nextCookies } from 'better-auth/next-js';
-import { and, count, eq, gt } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { env } from '../env';
+import { sessionsOf } from './announcements';
 import { authenticationDatabase } from './connection';
+import { forgetTries, takeTry, waitWords } from './guessing';
 import * as schema from './schema';
 
 /** Argon2id with the parameters OWASP recommends for it: 19 MiB, two passes. */
 const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
 export const hashPassword = (password: string): Promise<string> => hash(password, argon);
-
-const failuresAllowed = 10;
-const failureWindowMillis = 15 * 60 * 1000;
 
 const emailOf = (body: unknown): string =>
   String((body as { email?: unknown } | undefined)?.email ?? '')
@@ -22,34 +21,41 @@ const emailOf = (body: unknown): string =>
     .toLowerCase()
     .slice(0, 200);
 
-async function tooManyFailures(email: string): Promise<boolean> {
-  const since = new Date(Date.now() - failureWindowMillis);
-  const { signInFailure } = schema;
-  const [row] = await authenticationDatabase()
-    .select({ failures: count() })
-    .from(signInFailure)
-    .where(and(eq(signInFailure.email, email), gt(signInFailure.at, since)));
-  return (row?.failures ?? 0) >= failuresAllowed;
-}
+/** Where a request came from, as our own server says: what a stranger's headers say of it is taken off before. */
+const addressOf = (headers: Headers | undefined): string =>
+  headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? '';
 
 /**
  * Whether a password is the asker's own, for an act as grave as a signature; null where it is, otherwise the reason.
  * Wrong ones count with wrong ones at the door.
  */
-export async function confirmPassword(asker: { id: string; email: string }, password: string): Promise<string | null> {
-  if (await tooManyFailures(asker.email))
-    return 'Too many wrong passwords for this account. Wait a quarter of an hour.';
+export async function confirmPassword(
+  asker: { id: string; email: string },
+  password: string,
+  headers: Headers,
+): Promise<string | null> {
+  const email = emailOf(asker);
+  const attempt = await takeTry(email, addressOf(headers));
+  if (!attempt.ok) return waitWords(attempt.seconds);
   const { account } = schema;
   const [held] = await authenticationDatabase()
     .select({ password: account.password })
     .from(account)
     .where(and(eq(account.userId, asker.id), eq(account.providerId, 'credential')));
-  if (held?.password && (await verify(held.password, password).catch(() => false))) return null;
-  await authenticationDatabase()
-    .insert(schema.signInFailure)
-    .values({ email: emailOf(asker) });
-  return 'That is not your password: nothing was signed.';
+  if (!held?.password || !(await verify(held.password, password).catch(() => false)))
+    return 'That is not your password: nothing was signed.';
+  await forgetTries(email, addressOf(headers));
+  return null;
 }
+
+/** After these a person's sessions are not what they were. */
+const changesSessions = [
+  '/sign-out',
+  '/change-password',
+  '/revoke-session',
+  '/revoke-sessions',
+  '/revoke-other-sessions',
+];
 
 /** Where our own pages are served from. Loopback is reached by number and by name: both are this machine. */
 export function trustedOrigins(origin: string): string[] {
@@ -93,18 +99,20 @@ function create() {
     telemetry: { enabled: false },
     hooks: {
       before: createAuthMiddleware(async (context) => {
+        // Whoever changes a password may have lost the old one to somebody: other devices sign in again.
+        if (context.path === '/change-password')
+          return { context: { ...context, body: { ...(context.body as object), revokeOtherSessions: true } } };
         if (context.path !== '/sign-in/email') return;
-        if (await tooManyFailures(emailOf(context.body))) {
-          throw new APIError('TOO_MANY_REQUESTS', {
-            message: 'Too many failed sign-ins for this account. Wait a quarter of an hour.',
-          });
-        }
+        const attempt = await takeTry(emailOf(context.body), addressOf(context.headers));
+        if (!attempt.ok) throw new APIError('TOO_MANY_REQUESTS', { message: waitWords(attempt.seconds) });
       }),
       after: createAuthMiddleware(async (context) => {
-        if (context.path !== '/sign-in/email' || context.context.newSession) return;
-        await authenticationDatabase()
-          .insert(schema.signInFailure)
-          .values({ email: emailOf(context.body) });
+        const { newSession, session } = context.context;
+        if (context.path === '/sign-in/email' && newSession)
+          await forgetTries(emailOf(context.body), addressOf(context.headers));
+        const personId = newSession?.user.id ?? session?.user.id;
+        if (personId && changesSessions.includes(context.path))
+          await authenticationDatabase().execute(sql`select pg_notify('ledger', ${sessionsOf(personId)})`);
       }),
     },
     plugins: [nextCookies()],

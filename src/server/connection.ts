@@ -65,6 +65,15 @@ export function forInvitation<T>(tokenHash: string, work: (transaction: Transact
   });
 }
 
+/** Whether the database answers, asked on a connection the ledger's work does not use. */
+export const isDatabaseThere = (): Promise<boolean> =>
+  connections()
+    .verification.pool.query('select 1')
+    .then(
+      () => true,
+      () => false,
+    );
+
 /** A connection of its own, for listening to the ledger's announcements. */
 export const listeningUrl = (): string => env().DATABASE_URL;
 

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { type FirmBody, type FirmKind, firmStream } from '../core/catalogue';
 import type { Particulars } from '../core/firm/kinds/particulars';
 import type { PersonFields } from '../core/firm/kinds/person';
+import { sessionsOf } from './announcements';
 import { hashPassword } from './authentication';
 import { type Transaction, authenticationDatabase, forFirm, forInvitation, forStream } from './connection';
 import { account, firm, invitation, session, stream, user } from './schema';
@@ -198,5 +199,6 @@ export function endAccess(actor: FirmActor, personId: string, why: string): Prom
       .set({ accessEndedAt: new Date() })
       .where(and(eq(user.id, personId), eq(user.firmId, actor.firmId)));
     await tx.delete(session).where(eq(session.userId, personId));
+    await tx.execute(sql`select pg_notify('ledger', ${sessionsOf(personId)})`);
   });
 }

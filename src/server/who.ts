@@ -22,6 +22,12 @@ export const whoIsAsking = cache(async (): Promise<Asker | null> => {
   return { id, name, email, firmId, position, roles: held };
 });
 
+/** Whether the session a request came with still stands: asked anew, for what goes on after the request. */
+export async function isStillSignedIn(request: Request): Promise<boolean> {
+  const session = await authentication().api.getSession({ headers: request.headers });
+  return session !== null && !session.user.accessEndedAt;
+}
+
 /** For pages: the asker, or the sign-in page. */
 export async function requireAsker(): Promise<Asker> {
   const asker = await whoIsAsking();

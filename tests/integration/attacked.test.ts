@@ -7,6 +7,7 @@ import { closeConnections } from '../../src/server/connection';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
 import { asOwner } from '../support/database';
+import { eventually } from '../support/eventually';
 
 let app: Served;
 let cookie: string;
@@ -34,17 +35,22 @@ const brief = (body: object, more: object = {}) => ({
   ...more,
 });
 
-beforeAll(async () => {
-  app = await serveDemo('attacked');
-  const signedIn = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
+async function signIn(email: string): Promise<string> {
+  const answer = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', Origin: app.baseUrl },
-    body: JSON.stringify({ email: app.demo.people[0]?.email, password: app.demo.password }),
+    body: JSON.stringify({ email, password: app.demo.password }),
   });
-  cookie = signedIn.headers
+  expect(answer.status).toBe(200);
+  return answer.headers
     .getSetCookie()
     .map((each) => each.split(';')[0])
     .join('; ');
+}
+
+beforeAll(async () => {
+  app = await serveDemo('attacked');
+  cookie = await signIn(app.demo.people[0]?.email ?? '');
   jobs = (await ledger<{ job_id: string; status: string }>('select job_id, status from job_summary')).rows;
   token = (await ledger<{ verification_token: string }>('select verification_token from document')).rows[0]
     ?.verification_token as string;
@@ -227,6 +233,121 @@ describe('a job whose row is held', () => {
     }
     const [taken] = await resultsOf(await post(stuck, [brief({ estimatedAgeYears: 42 })]));
     expect(taken).toMatchObject({ accepted: true });
+  });
+});
+
+describe('what a page carries', () => {
+  it('a policy of its own, by which every script of it and no other runs', async () => {
+    const policies = await Promise.all(
+      ['/', `/jobs/${jobThatIs('under way')}`, '/sign-in', '/offline', `/verify/${token}`, '/nowhere'].map(
+        async (path) => {
+          const answer = await fetch(app.baseUrl + path, { headers: path === '/sign-in' ? {} : { Cookie: cookie } });
+          const policy = answer.headers.get('Content-Security-Policy') ?? '';
+          const nonce = /'nonce-([^']+)'/.exec(policy)?.[1];
+          const scripts = [...(await answer.text()).matchAll(/<script\b[^>]*>/g)].map(([tag]) => tag);
+          expect(scripts.length, path).toBeGreaterThan(3);
+          for (const tag of scripts) expect(tag, path).toContain(`nonce="${nonce}"`);
+          expect(policy).not.toMatch(/unsafe-eval|script-src[^;]*unsafe-inline/);
+          expect(policy).toContain("frame-ancestors 'none'");
+          return policy;
+        },
+      ),
+    );
+    expect(new Set(policies).size).toBe(policies.length);
+  });
+
+  it('is not kept by what stands in between: data never, the worker not for a year', async () => {
+    for (const path of ['/api/jobs', `/api/jobs/${jobThatIs('under way')}/entries`]) {
+      const answer = await fetch(app.baseUrl + path, { headers: { Cookie: cookie } });
+      expect(answer.headers.get('Cache-Control'), path).toContain('no-store');
+    }
+    const worker = await fetch(`${app.baseUrl}/service-worker/sw.js`);
+    expect(worker.headers.get('Cache-Control')).not.toMatch(/s-maxage|immutable|max-age=[1-9]/);
+  });
+
+  it('says whether it can serve, and nothing else', async () => {
+    const answer = await fetch(`${app.baseUrl}/health`);
+    expect([answer.status, await answer.json()]).toEqual([200, { ready: true, database: 'answers' }]);
+  });
+});
+
+describe('guessing', () => {
+  const attempt = (email: string, password: string, headers: Record<string, string> = {}) =>
+    fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, ...headers },
+      body: JSON.stringify({ email, password }),
+    });
+
+  it('counts tries made at once, whatever their headers say of where they come from, and lets the right person in', async () => {
+    const victim = app.demo.people[1]?.email ?? '';
+    const guesses = await Promise.all(
+      Array.from({ length: 15 }, (_, i) => attempt(victim, `wrong ${i}`, { 'X-Forwarded-For': `203.0.113.${i}` })),
+    );
+    const statuses = guesses.map(({ status }) => status);
+    expect(statuses.filter((status) => status === 401)).toHaveLength(5);
+    expect(statuses.filter((status) => status === 429)).toHaveLength(10);
+    expect(await guesses.find(({ status }) => status === 429)?.json()).toMatchObject({
+      message: expect.stringMatching(/Wait \d+ seconds?, then try again/),
+    });
+    await eventually(async () => expect((await attempt(victim, app.demo.password)).status).toBe(200));
+    expect((await attempt(victim, 'wrong again')).status).toBe(401);
+  });
+});
+
+describe('a stream of news', () => {
+  const open = async (held: string) => {
+    const answer = await fetch(`${app.baseUrl}/api/jobs/${jobThatIs('under way')}/stream`, {
+      headers: { Cookie: held },
+    });
+    const reader = answer.body?.getReader();
+    await reader?.read();
+    return {
+      ended: (async () => {
+        while (!(await reader?.read())?.done);
+      })(),
+    };
+  };
+
+  it('ends with the session it was opened in, and others go on', async () => {
+    const { email = '' } = app.demo.people[1] ?? {};
+    const other = await signIn(email);
+    const mine = await open(cookie);
+    const theirs = await open(other);
+    await fetch(`${app.baseUrl}/api/auth/sign-out`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: other },
+      body: '{}',
+    });
+    await theirs.ended;
+    const still = Symbol('still open');
+    expect(await Promise.race([mine.ended, Promise.resolve(still)])).toBe(still);
+  });
+
+  it('ends everywhere else when the password is changed, whatever the request says of other devices', async () => {
+    const { email = '' } = app.demo.people[1] ?? {};
+    const [here, there] = [await signIn(email), await signIn(email)];
+    const elsewhere = await open(there);
+    const changed = await fetch(`${app.baseUrl}/api/auth/change-password`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: here },
+      body: JSON.stringify({
+        currentPassword: app.demo.password,
+        newPassword: `${app.demo.password} anew`,
+        revokeOtherSessions: false,
+      }),
+    });
+    expect(changed.status).toBe(200);
+    await elsewhere.ended;
+    expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: there } })).status).toBe(401);
+  });
+
+  it('holds nothing up when the application is asked to stop', async () => {
+    const { ended } = await open(cookie);
+    await app.kill('SIGTERM');
+    await ended.catch(() => undefined);
+    await app.revive();
+    expect((await fetch(`${app.baseUrl}/health`)).status).toBe(200);
   });
 });
 

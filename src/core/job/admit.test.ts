@@ -1,3 +1,4 @@
+import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { admit, clerk, colleague, declared, fold, inspector, numbered, opened } from '../../../tests/support/entries';
 import type { Scribe } from '../../../scripts/demo/scribe';
@@ -168,6 +169,38 @@ describe('admission', () => {
     s.read({ of: 'way', id: way }, zs, '0.4');
     s.say('entry.struck', { entryId: added, why: 'x' });
     expect(refusal(s)).toMatch(/Readings or observations/);
+  });
+
+  it('does not strike an instrument or an isolation that readings name, until those are struck', () => {
+    const { s } = withWay();
+    const [instrumentId, isolationId] = [v7(), v7()];
+    const brought = s.say('instrument.brought', { instrumentId, name: 'T', serial: '1', calibratedOn: null });
+    const begun = s.say('isolation.begun', {
+      isolationId,
+      scope: { of: 'supply' },
+      permission: 'The tenant',
+      told: null,
+      device: 'Main switch',
+      lockable: true,
+      doublePole: true,
+      lock: null,
+      notice: false,
+      indicatorId: null,
+      provingUnit: 'P',
+      phases: 'single',
+    });
+    const slot = slotAt({ of: 'supply' }, ze);
+    const reading = s.say('reading.taken', { ...bare, slot, instrumentId, isolationId });
+    for (const entryId of [brought, begun]) {
+      s.say('entry.struck', { entryId, why: 'x' });
+      expect(refusal(s)).toMatch(/Strike those first/);
+      s.drafts.pop();
+    }
+    s.say('entry.struck', { entryId: reading, why: 'x' });
+    for (const entryId of [brought, begun]) {
+      s.say('entry.struck', { entryId, why: 'x' });
+      expect(refusal(s)).toBe('');
+    }
   });
 
   it('lets the office strike nothing technical, nor bring it back', () => {

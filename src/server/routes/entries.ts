@@ -3,8 +3,8 @@ import * as z from 'zod';
 import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
-import { subscribe } from '../announcements';
-import { type Asker, signedIn } from '../who';
+import { sessionsOf, subscribe } from '../announcements';
+import { type Asker, isStillSignedIn, signedIn } from '../who';
 
 type Context = { params: Promise<Readonly<Record<string, string>>> };
 
@@ -106,7 +106,10 @@ export const getEntries = ({ sort, idOf: target }: Target) =>
     return entries ? Response.json({ entries }) : notFound();
   });
 
-/** A stream that says "there is more" whenever the job's ledger grows, and keeps the line open in between. */
+/**
+ * A stream that says "there is more" whenever the job's ledger grows, and keeps the line open in between: for as long
+ * as the session lasts.
+ */
 export const getStream = ({ sort, idOf: target }: Target) =>
   signedIn<Context>(async (request, asker, { params }) => {
     const streamId = target(asker, await params);
@@ -124,9 +127,20 @@ export const getStream = ({ sort, idOf: target }: Target) =>
         };
         send('retry: 2000\n\nevent: more\ndata: \n\n');
         const unsubscribe = subscribe(streamId, () => send('event: more\ndata: \n\n'));
-        const beat = setInterval(() => send(': still here\n\n'), 20_000);
+        const stay = () =>
+          void isStillSignedIn(request).then(
+            (is) => is || stop(),
+            () => stop(),
+          );
+        const forget = subscribe(sessionsOf(asker.id), stay);
+        // A session may also run out by itself.
+        const beat = setInterval(() => {
+          send(': still here\n\n');
+          stay();
+        }, 20_000);
         stop = () => {
           unsubscribe();
+          forget();
           clearInterval(beat);
           stop = () => {};
           try {

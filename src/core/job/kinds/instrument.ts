@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { day, line } from '../../installation/text';
 import { jobKind } from '../kind';
+import { someReading } from '../standing';
 
 const instrumentBrought = z.object({
   instrumentId: z.uuid().toLowerCase(),
@@ -15,4 +16,9 @@ export const brought = jobKind({
   body: instrumentBrought,
   touches: ['instruments'],
   apply: (job, entry) => void job.instruments.set(entry.body.instrumentId, entry.body),
+  strike: (job, { body }) =>
+    someReading(job, ({ instrumentId }) => instrumentId === body.instrumentId) ||
+    job.isolations.some(({ begun }) => begun.indicatorId === body.instrumentId)
+      ? 'Readings or an isolation name this instrument. Strike those first.'
+      : null,
 });

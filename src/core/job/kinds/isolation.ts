@@ -3,6 +3,7 @@ import { subject } from '../../installation/slot';
 import { line } from '../../installation/text';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
+import { someReading } from '../standing';
 
 const isolationId = z.uuid().toLowerCase();
 
@@ -67,6 +68,10 @@ export const isolationBegins = jobKind({
   touches: ['isolations'],
   apply: (job, entry) => void job.isolations.push({ begun: entry.body, begunAt: entry.madeAt, reads: [], ended: null }),
   admit: (job, body) => (recordOf(job, body.isolationId) ? 'That isolation record is there already.' : null),
+  strike: (job, { body }) =>
+    someReading(job, ({ isolationId }) => isolationId === body.isolationId)
+      ? 'Readings were taken under this isolation. Strike those first.'
+      : null,
 });
 
 export const isolationReads = jobKind({

@@ -3,6 +3,7 @@ import { pointFields } from '../../installation/point';
 import { unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
+import { someReading } from '../standing';
 import { whyNoWay } from './way';
 
 const pointId = z.uuid().toLowerCase();
@@ -27,11 +28,7 @@ export const pointAdded = jobKind({
   },
   admit: (job, body) => (job.points.has(body.pointId) ? 'That point is there already.' : whyNoWay(job, body.wayId)),
   strike(job, { body }) {
-    const used = [...job.readings.values()]
-      .flat()
-      .some(
-        ({ entry, struck }) => !struck && entry.body.slot.on.of === 'point' && entry.body.slot.on.id === body.pointId,
-      );
+    const used = someReading(job, ({ slot: { on } }) => on.of === 'point' && on.id === body.pointId);
     return used ? 'Readings stand on this point. Strike those first, or move it.' : null;
   },
 });

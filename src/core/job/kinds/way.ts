@@ -3,6 +3,7 @@ import { wayFields } from '../../installation/way';
 import { type InMaking, unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
+import { someReading } from '../standing';
 import { whyNoBoard } from './board';
 
 const wayId = z.uuid().toLowerCase();
@@ -24,11 +25,7 @@ export const wayAdded = jobKind({
   },
   strike(job, { body }) {
     const used =
-      [...job.readings.values()]
-        .flat()
-        .some(
-          ({ entry, struck }) => !struck && entry.body.slot.on.of === 'way' && entry.body.slot.on.id === body.wayId,
-        ) ||
+      someReading(job, ({ slot: { on } }) => on.of === 'way' && on.id === body.wayId) ||
       [...job.points.values()].some((point) => point.wayId === body.wayId) ||
       job.observations.some((observation) => observation.wayId === body.wayId);
     return used ? 'Readings or observations stand on this way, or points. Strike those first.' : null;

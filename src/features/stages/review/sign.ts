@@ -1,5 +1,6 @@
 'use server';
 
+import { headers } from 'next/headers';
 import * as z from 'zod';
 import { confirmPassword } from '../../../server/authentication';
 import { type SignResult, signDocument } from '../../../server/sign';
@@ -20,7 +21,7 @@ export async function signAction(fields: z.infer<typeof asked>): Promise<SignRes
   const parsed = asked.safeParse(fields);
   if (!parsed.success) return { signed: false, reason: 'Not readable: nothing was signed.' };
   const { password, device, ...signing } = parsed.data;
-  const wrong = await confirmPassword(asker, password);
+  const wrong = await confirmPassword(asker, password, await headers());
   if (wrong) return { signed: false, reason: wrong };
   return signDocument(asker, signing, new Date(), device);
 }

@@ -1,0 +1,77 @@
+// npm run serve: the built application on one port, against the PostgreSQL that DATABASE_URL names. Owns no cluster.
+// Settings: DATABASE_URL, AUTH_SECRET, APP_URL; HOST, PORT; TRUSTED_PROXIES, addresses or networks with commas between.
+import { createServer } from 'node:http';
+import { BlockList, isIPv6 } from 'node:net';
+import next from 'next';
+import { root } from './setup/state.mjs';
+
+const host = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 3000);
+const isSecure = process.env.APP_URL?.startsWith('https://') ?? false;
+/** How long what is under way may take once the server is asked to stop. */
+const mostMillisToStop = 1500;
+
+const family = (address) => (isIPv6(address) ? 'ipv6' : 'ipv4');
+const proxies = new BlockList();
+for (const each of (process.env.TRUSTED_PROXIES ?? '').split(',').filter(Boolean)) {
+  const [address, bits] = each.trim().split('/');
+  if (bits) proxies.addSubnet(address, Number(bits), family(address));
+  else proxies.addAddress(address, family(address));
+}
+
+/** What a request says of where it came from is believed of a configured proxy only; of others it is what they are. */
+function believeOnlyProxies(request) {
+  const remote = (request.socket.remoteAddress ?? '').replace(/^::ffff:/, '');
+  const said = remote && proxies.check(remote, family(remote)) ? request.headers['x-forwarded-for'] : undefined;
+  // The last proxy adds the address it saw at the end: what stands before it came with the request.
+  const address = said?.split(',').at(-1)?.trim() || remote;
+  for (const name of ['forwarded', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'x-real-ip'])
+    delete request.headers[name];
+  request.headers['x-forwarded-for'] = address;
+  if (isSecure) request.headers['x-forwarded-proto'] = 'https';
+}
+
+/** Addresses that are keys themselves are not written down. */
+const shownPath = (url) =>
+  url
+    .split('?')[0]
+    .replace(/^\/(verify|join)\/.*/, '/$1/…')
+    .slice(0, 200);
+
+const log = (line) => process.stdout.write(`${new Date().toISOString()} ${line}\n`);
+
+const app = next({ dev: false, dir: root, hostname: host, port });
+const handle = app.getRequestHandler();
+await app.prepare();
+
+const server = createServer((request, response) => {
+  const from = process.hrtime.bigint();
+  believeOnlyProxies(request);
+  if (isSecure) response.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains');
+  response.on('close', () => {
+    const millis = Number((process.hrtime.bigint() - from) / 1_000_000n);
+    const ended = response.writableFinished ? response.statusCode : 'cut';
+    if (!request.url.startsWith('/_next/')) log(`${request.method} ${shownPath(request.url)} ${ended} ${millis}ms`);
+  });
+  handle(request, response).catch(() => {
+    if (!response.headersSent) response.writeHead(500);
+    response.end();
+  });
+});
+server.keepAliveTimeout = 65_000;
+server.listen(port, host, () => log(`serving ${host}:${port}`));
+server.on('error', (error) => {
+  process.stderr.write(`The port could not be opened: ${error.message}\n`);
+  process.exit(1);
+});
+
+let stopping = false;
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    // Streams of news never end by themselves.
+    setTimeout(() => process.exit(0), mostMillisToStop).unref();
+    server.closeIdleConnections();
+    server.close(() => process.exit(0));
+  });
