@@ -94,7 +94,7 @@ function create() {
       storage: 'database',
       window: 60,
       max: 300,
-      customRules: { '/sign-in/email': { window: 60, max: 20 }, '/change-password': { window: 60, max: 10 } },
+      customRules: { '/sign-in/email': { window: 60, max: 60 }, '/change-password': { window: 60, max: 10 } },
     },
     telemetry: { enabled: false },
     hooks: {

@@ -1,13 +1,12 @@
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
 import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
 import { closeConnections } from '../../src/server/connection';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
 import { asOwner } from '../support/database';
-import { eventually } from '../support/eventually';
 
 let app: Served;
 let cookie: string;
@@ -290,7 +289,10 @@ describe('guessing', () => {
     expect(await guesses.find(({ status }) => status === 429)?.json()).toMatchObject({
       message: expect.stringMatching(/Wait \d+ seconds?, then try again/),
     });
-    await eventually(async () => expect((await attempt(victim, app.demo.password)).status).toBe(200));
+    await vi.waitFor(async () => expect((await attempt(victim, app.demo.password)).status).toBe(200), {
+      timeout: 60_000,
+      interval: 500,
+    });
     expect((await attempt(victim, 'wrong again')).status).toBe(401);
   });
 });
@@ -302,11 +304,11 @@ describe('a stream of news', () => {
     });
     const reader = answer.body?.getReader();
     await reader?.read();
-    return {
-      ended: (async () => {
-        while (!(await reader?.read())?.done);
-      })(),
+    const toTheEnd = async (): Promise<void> => {
+      while (!(await reader?.read())?.done);
     };
+    return { ended: toTheEnd().catch(() => undefined) };
+  };
   };
 
   it('ends with the session it was opened in, and others go on', async () => {
@@ -345,7 +347,7 @@ describe('a stream of news', () => {
   it('holds nothing up when the application is asked to stop', async () => {
     const { ended } = await open(cookie);
     await app.kill('SIGTERM');
-    await ended.catch(() => undefined);
+    await ended;
     await app.revive();
     expect((await fetch(`${app.baseUrl}/health`)).status).toBe(200);
   });
