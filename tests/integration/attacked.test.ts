@@ -309,7 +309,6 @@ describe('a stream of news', () => {
     };
     return { ended: toTheEnd().catch(() => undefined) };
   };
-  };
 
   it('ends with the session it was opened in, and others go on', async () => {
     const { email = '' } = app.demo.people[1] ?? {};
