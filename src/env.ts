@@ -7,6 +7,8 @@ const schema = z.object({
   AUTH_SECRET: z.string().min(32),
   /** Where people reach the application: printed on documents for verification. */
   APP_URL: z.url(),
+  /** Signs the daily heads: an Ed25519 private key, PKCS #8 in DER as base64. Without it no head is signed. */
+  HEAD_KEY: z.base64().optional(),
   /** Where a tester can be reached from the page, if there is one. */
   TESTER_URL: z.url({ protocol: /^wss?$/ }).optional(),
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { logProof } from '../../src/core/ledger/daily-head';
 import { demandInput } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';
 import { dwelling } from '../../src/core/physics/dwelling';
@@ -75,6 +76,7 @@ export const formats = {
   limits: limitsInput,
   demand: demandInput,
   job: jobInput,
+  proof: logProof,
 } as const;
 /** What a tester and the application say to each other, published beside them. */
 export const conversation = { 'tester-says': fromTester, 'ledger-says': toTester } as const;

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { jobStream, viewOf } from '../../src/core/catalogue';
 import { missing } from '../../src/core/job/document-definition';
+import { checkProof, logProof } from '../../src/core/ledger/daily-head';
 import type { Recorded } from '../../src/core/ledger/entry';
 import { judgeJob } from '../../src/core/job/verdicts';
 import { judgeDemand, maximumDemand } from '../../src/core/installation/demand';
@@ -16,6 +17,7 @@ import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quant
 import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
 import { explainRing } from '../../src/core/tests/ring/explain';
 import { demandInput } from '../../src/core/installation/demand';
+import { hashOfHex, isSigned } from '../../src/server/signed-head';
 import { insulationInput, jobInput, limitsInput, ringInput } from './formats';
 
 /** What a verb answers: 0 fine, 1 findings, 2 input that cannot be used, with the reason. */
@@ -214,6 +216,17 @@ function demand(raw: unknown): Answer {
   return { exit: judged.some((j) => j.verdict !== 'meets') ? 1 : 0, output: shown };
 }
 
+function proof(raw: unknown): Answer {
+  const input = reading(logProof, raw);
+  if (!input.ok) return input.answer;
+  const check = checkProof(input.value, hashOfHex, isSigned);
+  const { head, leaf, index } = input.value;
+  return {
+    exit: check.holds ? 0 : 1,
+    output: { ...check, day: head.day, number: index + 1, of: head.size, root: head.root, ...leaf },
+  };
+}
+
 export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = {
   solve,
   check,
@@ -222,4 +235,5 @@ export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = {
   predict,
   limits,
   demand,
+  proof,
 };

@@ -13,6 +13,7 @@ export const settings = (postgres, database, baseUrl) => ({
   DATABASE_OWNER_URL: postgres.urls(database).owner,
   DATABASE_APP_PASSWORD: secrets().application,
   AUTH_SECRET: secrets().session,
+  HEAD_KEY: secrets().head,
   APP_URL: baseUrl,
   NEXT_TELEMETRY_DISABLED: '1',
 });

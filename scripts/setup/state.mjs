@@ -1,5 +1,5 @@
 // What this checkout remembers between commands: in .local/, which git ignores.
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, generateKeyPairSync, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -24,9 +24,12 @@ export function recall(name) {
 /** Secrets are made here once and never leave .local. */
 export function secrets() {
   const secret = () => randomBytes(24).toString('hex');
-  return (
-    recall('secrets') ?? remember('secrets', { owner: secret(), application: secret(), session: secret() + secret() })
-  );
+  const kept = recall('secrets');
+  if (kept?.head) return kept;
+  const { privateKey } = generateKeyPairSync('ed25519');
+  const head = privateKey.export({ format: 'der', type: 'pkcs8' }).toString('base64');
+  const made = { owner: secret(), application: secret(), session: secret() + secret() };
+  return remember('secrets', { ...made, ...kept, head });
 }
 
 export const say = (line) => process.stdout.write(`${line}\n`);

@@ -1,5 +1,5 @@
 import 'server-only';
-import { sql } from 'drizzle-orm';
+import { DrizzleQueryError, sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool } from 'pg';
 import { env } from '../env';
@@ -26,18 +26,36 @@ function connect(max: number): Connections {
 
 /** Verification has connections of its own: its pages are served whatever the ledger does. */
 const connections = (): Held => (held.ledgerConnection ??= { work: connect(12), verification: connect(3) });
-const connection = (): Connections => connections().work;
 
 /** The database for the sign-in library only. Everything of a firm goes through `forFirm`. */
-export const authenticationDatabase = (): Database => connection().database;
+export const authenticationDatabase = (): Database => connections().work.database;
+
+/** Runs a transaction; of a query that fails, what it was asked with stays out of every log. */
+async function transact<T>(
+  { database }: Connections,
+  work: (transaction: Transaction) => Promise<T>,
+  config?: Parameters<Database['transaction']>[1],
+): Promise<T> {
+  try {
+    return await database.transaction(work, config);
+  } catch (error) {
+    if (error instanceof DrizzleQueryError) {
+      error.message = `Failed query: ${error.query}`;
+      error.params = [];
+      error.stack = `${error.name}: ${error.message}`;
+      const code: unknown = (error.cause as { code?: unknown } | undefined)?.code;
+      if (typeof code === 'string') error.cause = Object.assign(new Error(`The database answered ${code}`), { code });
+    }
+    throw error;
+  }
+}
 
 /** Runs a transaction that sees one firm's rows and no others: the database's row policies hold to it. */
-export function forFirm<T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  return connection().database.transaction(async (transaction) => {
+export const forFirm = <T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  transact(connections().work, async (transaction) => {
     await transaction.execute(sql`select set_config('ledger.firm', ${firmId}, true)`);
     return work(transaction);
   });
-}
 
 /** The same for what writes to one of the firm's streams: after whatever this process does there already. */
 export const forStream = <T>(
@@ -47,23 +65,26 @@ export const forStream = <T>(
 ): Promise<T> => inTurn(streamId, () => forFirm(firmId, work));
 
 /** Runs a read-only transaction that sees one issued document and its entries, for whoever holds its token. */
-export function forVerification<T>(token: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  return connections().verification.database.transaction(
+export const forVerification = <T>(token: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  transact(
+    connections().verification,
     async (transaction) => {
       await transaction.execute(sql`select set_config('ledger.verification', ${token}, true)`);
       return work(transaction);
     },
     { accessMode: 'read only', isolationLevel: 'repeatable read' },
   );
-}
 
 /** Runs a transaction that sees the one invitation whose token has this hash. */
-export function forInvitation<T>(tokenHash: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  return connection().database.transaction(async (transaction) => {
+export const forInvitation = <T>(tokenHash: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  transact(connections().work, async (transaction) => {
     await transaction.execute(sql`select set_config('ledger.invitation', ${tokenHash}, true)`);
     return work(transaction);
   });
-}
+
+/** Runs a transaction on the log of issued documents, which holds nothing of any firm's. */
+export const inLog = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  transact(connections().verification, work);
 
 /** Whether the database answers, asked on a connection the ledger's work does not use. */
 export const isDatabaseThere = (): Promise<boolean> =>

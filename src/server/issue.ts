@@ -7,6 +7,7 @@ import { documentOf } from '../core/job/job';
 import { seal } from '../core/ledger/seal';
 import { type Transaction, forStream } from './connection';
 import { type SealedModel, modelOf, sha256, verifyUrlOf } from './documents';
+import { logIssue } from './daily-heads';
 import { foldAt } from './folds';
 import { NotPrinted, print } from './printing';
 import { document, documentPdf, firm, stream } from './schema';
@@ -111,6 +112,7 @@ export async function issueDocument(
     if (!recorded?.accepted)
       throw new Error(`The issue of ${number} was not recorded: ${recorded ? recorded.reason : 'no job'}`);
     committed = appended?.committed;
+    await logIssue(tx, { issueId, documentHash, pdfSha256: sha256(pdf) });
     return { issued: true, documentId: issueId, number };
   };
   try {

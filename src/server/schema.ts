@@ -109,6 +109,26 @@ export const documentPdf = pgTable('document_pdf', {
   sha256: text('sha256').notNull(),
 });
 
+/** Every issued document of all firms in the order of issue, by its hashes: the leaves of one tree. Append-only. */
+export const logLeaf = pgTable('log_leaf', {
+  index: integer('index').primaryKey(),
+  issueId: uuid('issue_id').notNull().unique(),
+  documentHash: text('document_hash').notNull(),
+  pdfSha256: text('pdf_sha256'),
+  loggedAt: instant('logged_at')
+    .notNull()
+    .default(sql`clock_timestamp()`),
+});
+
+/** The signed head of that tree at the end of a day. Append-only. */
+export const logHead = pgTable('log_head', {
+  day: date('day', { mode: 'string' }).primaryKey(),
+  size: integer('size').notNull(),
+  root: text('root').notNull(),
+  publicKey: text('public_key').notNull(),
+  signature: text('signature').notNull(),
+});
+
 /** Projection for the list of jobs: rewritten with every append, and rebuildable from entries alone. */
 export const jobSummary = pgTable(
   'job_summary',

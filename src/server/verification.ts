@@ -6,11 +6,12 @@ import type { PrintedModel } from '../core/certificates/printed-model';
 import { type Seal, type Verification, verify } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
 import { type Neighbour, type SealedModel, coversAll, modelOf, neighboursOf, sha256 } from './documents';
-import { document, documentPdf, entry } from './schema';
+import { document, documentPdf, entry, logLeaf } from './schema';
 import { readSealedEntries } from './stored-entries';
 import type { FirmActor } from './streams';
 
 export type PublicCheck = {
+  readonly issueId: string;
   readonly number: string;
   readonly kind: string;
   readonly issuedAt: Date;
@@ -43,6 +44,7 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
             .from(entry)
             .where(and(eq(entry.streamId, row.jobId), eq(entry.seq, seq)));
     return {
+      issueId: row.id,
       number: row.number,
       kind: documents.of(row.kind)?.title ?? row.kind,
       issuedAt: row.issuedAt,
@@ -95,7 +97,7 @@ type Checked = {
 
 /**
  * Checks the sealed entries; that the ledger's own record of the issue stands next and names this document and this
- * hash; all that is shown of the document; and the bytes of the printed file.
+ * hash; that the tree of all issued documents holds the same; all that is shown of it; and the bytes of the file.
  */
 async function verifyIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<Checked> {
   const links = storedLinks.safeParse(row.links);
@@ -123,12 +125,15 @@ async function verifyIssued(tx: Transaction, row: typeof document.$inferSelect):
     said.success &&
     said.data.documentHash === row.documentHash &&
     (said.data.issueId ?? said.data.documentId) === row.id;
+  const [leaf] = await tx.select().from(logLeaf).where(eq(logLeaf.issueId, row.id));
+  const asLogged =
+    leaf?.documentHash === row.documentHash && (leaf.pdfSha256 === null || leaf.pdfSha256 === sealedFile);
   const fileHolds = pdfSha256 === (sealedFile ?? file?.sha256 ?? null);
   const verification: Verification = !checked.intact
     ? checked
     : record && !said.success
       ? { intact: false, what: 'appended', seq: record.seq }
-      : !isThisIssue
+      : !isThisIssue || !asLogged
         ? { intact: false, what: 'document' }
         : fileHolds
           ? checked

@@ -262,6 +262,9 @@ function addresses(): { path: string; methods: string[] }[] {
 /** Pages for anybody, and what a browser keeps of every build: nothing of a firm in them. */
 const open = [
   '/health',
+  '/heads',
+  '/heads/all',
+  `/verify/${'0'.repeat(32)}/proof`,
   '/begin',
   `/join/${'0'.repeat(32)}`,
   '/sign-in',

@@ -1,3 +1,5 @@
+import { inspect } from 'node:util';
+import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';

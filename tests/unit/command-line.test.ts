@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
+import { generateKeyPairSync } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { conversation, formatNames, formats, schemaText } from '../../scripts/ledger/formats';
 import { verbs } from '../../scripts/ledger/verbs';
+import type { LogProof } from '../../src/core/ledger/daily-head';
 
 const example = (name: string) =>
   JSON.parse(readFileSync(`docs/formats/examples/${name}.json`, 'utf8')) as Record<string, unknown>;
@@ -19,11 +21,12 @@ const verbOf: Record<string, string> = {
   limits: 'limits',
   demand: 'demand',
   job: 'check',
+  proof: 'proof',
 };
 
 describe('published formats', () => {
   it('are the schemas the verbs read, and each has an example', () => {
-    expect(formatNames.length).toBe(9);
+    expect(formatNames.length).toBe(10);
     for (const name of formatNames)
       expect(
         readFileSync(`docs/formats/${name}.schema.json`, 'utf8'),
@@ -44,6 +47,25 @@ describe('published formats', () => {
 });
 
 describe('the verbs', () => {
+  it('proof holds for a document of a signed head, and for no other head, key, place or document', () => {
+    const sound = example('proof') as unknown as LogProof;
+    expect(run('proof', sound)).toMatchObject({ exit: 0, output: { holds: true } });
+    const other = 'ab'.repeat(32);
+    const { publicKey } = generateKeyPairSync('ed25519');
+    const anotherKey = publicKey.export({ format: 'der', type: 'spki' }).toString('base64');
+    for (const wrong of [
+      { ...sound, index: sound.index + 1 },
+      { ...sound, path: sound.path.slice(1) },
+      { ...sound, leaf: { ...sound.leaf, documentHash: other } },
+      { ...sound, leaf: { ...sound.leaf, pdfSha256: null } },
+      { ...sound, head: { ...sound.head, root: other } },
+      { ...sound, head: { ...sound.head, day: '2026-11-23' } },
+      { ...sound, head: { ...sound.head, size: sound.head.size + 1 } },
+      { ...sound, head: { ...sound.head, publicKey: anotherKey } },
+      { ...sound, head: { ...sound.head, publicKey: 'none' } },
+    ])
+      expect(run('proof', wrong), JSON.stringify(wrong)).toMatchObject({ exit: 1, output: { holds: false } });
+  });
   it('solve answers every reading in order', () =>
     expect(run('solve', example('case')).output).toMatchObject({
       id: 'E01',

@@ -1,10 +1,14 @@
+import type { LogProof } from '../../core/ledger/daily-head';
+import { showDay } from '../../core/words/day';
 import type { PublicCheck } from '../../server/verification';
 import { CheckFile } from './check-file';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
 
+type Props = { readonly check: PublicCheck; readonly proof: LogProof | null; readonly proofPath: string };
+
 /** What anyone who holds a document may know: whether it and its record are as they were when it was sealed. */
-export function VerificationView({ check }: { check: PublicCheck }) {
+export function VerificationView({ check, proof, proofPath }: Props) {
   const { verification: v } = check;
   return (
     <main className="mx-auto max-w-2xl space-y-6 p-6">
@@ -74,6 +78,30 @@ export function VerificationView({ check }: { check: PublicCheck }) {
         Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is
         not this document.
       </p>
+      <section aria-labelledby="daily" className="border-t border-rule pt-4">
+        <h2 id="daily" className="text-lg">
+          Daily head
+        </h2>
+        {proof ? (
+          <p className="text-sm">
+            Number {proof.index + 1} of {proof.head.size} in the tree signed for {showDay(proof.head.day)}, head{' '}
+            <span className="break-all">{proof.head.root}</span>. Whoever kept that head can tell that nothing before it
+            was rewritten.
+          </p>
+        ) : (
+          <p className="text-sm">Not in one yet: the head of a day is signed once the day is over.</p>
+        )}
+        <p className="flex flex-wrap gap-x-4 pt-1 text-sm">
+          {proof && (
+            <a className="underline underline-offset-4" href={proofPath} download>
+              Download the proof
+            </a>
+          )}
+          <a className="underline underline-offset-4" href="/heads">
+            All daily heads
+          </a>
+        </p>
+      </section>
       {check.pdfSha256 && <CheckFile expected={check.pdfSha256} />}
     </main>
   );

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { proofOf } from '../../../server/daily-heads';
 import { checkByToken } from '../../../server/verification';
 import { VerificationView } from '../../../features/verify/verification-view';
 
@@ -7,7 +8,8 @@ export const metadata: Metadata = { title: 'Verification', robots: { index: fals
 export default async function VerifyPage({ params }: { params: Promise<{ token: string }> }) {
   const { token } = await params;
   const check = /^[0-9a-f]{32}$/.test(token) ? await checkByToken(token) : null;
-  if (check) return <VerificationView check={check} />;
+  if (check)
+    return <VerificationView check={check} proof={await proofOf(check.issueId)} proofPath={`/verify/${token}/proof`} />;
   return (
     <main className="mx-auto max-w-xl space-y-3 p-8">
       <h1 className="text-2xl">No document has this address</h1>

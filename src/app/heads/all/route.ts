@@ -1,0 +1,3 @@
+import { getHeads } from '../../../server/routes/daily-heads';
+
+export const GET = getHeads;

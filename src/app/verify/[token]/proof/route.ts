@@ -1,0 +1,3 @@
+import { getProof } from '../../../../server/routes/daily-heads';
+
+export const GET = getProof;

@@ -1,0 +1,12 @@
+const hour = 3_600_000;
+
+/** What the served process does by itself: signs the head of the day before, once the day is over. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
+  const { signDailyHead } = await import('./server/daily-heads');
+  const { logFault } = await import('./server/trouble');
+  const look = () =>
+    void signDailyHead(new Date()).catch((error: unknown) => logFault('no daily head was signed', error));
+  look();
+  setInterval(look, hour).unref();
+}
