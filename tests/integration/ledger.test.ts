@@ -168,6 +168,17 @@ describe('the store', () => {
     ).rejects.toThrow(/row-level security/);
     expect((await openJob(theirs, jobId, opened().drafts)) === null).toBe(true);
   });
+
+  it('says of a query that failed what it was, and nothing of what it was asked with', async () => {
+    const secret = 'Mr Quillfeather of Ashby Mere';
+    const failed = await forFirm(v7(), (tx) => tx.execute(sql`select ${secret}::uuid`)).catch(
+      (error: unknown) => error,
+    );
+    expect(failed).toBeInstanceOf(Error);
+    const said = inspect(failed, { depth: 9, showHidden: true });
+    expect(said).toContain('22P02');
+    expect(said).not.toContain('Quillfeather');
+  });
 });
 
 const struckBody = ({ body }: Drafted) => body as { readonly entryId: string; readonly why: string };

@@ -5,11 +5,11 @@ import { type HashOfHex, leafHash, provesInclusion } from './merkle';
 const hash = z.string().regex(/^[0-9a-f]{64}$/);
 
 /** What the tree of all issued documents holds of one: nothing of what is in it. */
-export const logLeaf = z.object({ issueId: z.uuid(), documentHash: hash, pdfSha256: hash.nullable() });
+const logLeaf = z.object({ issueId: z.uuid(), documentHash: hash, pdfSha256: hash.nullable() });
 export type LogLeaf = z.infer<typeof logLeaf>;
 
 /** The head of that tree at the end of a day, signed: whoever kept one sees when anything before it is rewritten. */
-export const dailyHead = z.object({
+const dailyHead = z.object({
   day: z.iso.date(),
   size: z.number().int().min(1),
   root: hash,
