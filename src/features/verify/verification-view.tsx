@@ -26,7 +26,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
           </h1>
           <p className="pt-2">
             {v.intact
-              ? `All ${v.entries} ledger entries it was made from, and the document itself, are as they were when it was sealed.`
+              ? `All ${v.entries} ledger entries it was made from, the document itself${check.fileSealed ? ' and its printed file' : ''} are as they were when it was sealed.`
               : explain(check)}
           </p>
         </div>
