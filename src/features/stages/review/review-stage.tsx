@@ -18,6 +18,7 @@ import { JobLink } from '../../workspace/place';
 import { showMoment } from '../../workspace/struck-readings';
 import { useWanted } from '../../workspace/use-wanted';
 import { issueAction } from './issue';
+import { LettersLost } from './letters-lost';
 import { NewIssue } from './new-issue';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
@@ -61,6 +62,7 @@ export function ReviewStage() {
           />
           <NextInspection wanted={at(comeBack).wanted} record={record} />
         </div>
+        <LettersLost />
         <Declarations record={record} jobId={jobId} />
       </section>
       <section aria-labelledby="open">
