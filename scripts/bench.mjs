@@ -1,10 +1,12 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
+// npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
 import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
+import { loadCurve } from './bench/load.mjs';
 import { memoryFigure } from './bench/memory.mjs';
 import { pageScores } from './bench/pages.mjs';
 import { ensureBuilt } from './setup/application.mjs';
@@ -15,6 +17,7 @@ import { bin } from './setup/run.mjs';
 import { Stop, local, root, say } from './setup/state.mjs';
 
 const onlyCore = process.argv[2] === 'core';
+const onlyLoad = process.argv[2] === 'load';
 
 /** The core's figures are taken from a bundle, as the application runs it, without the loader's own wrappers. */
 function measureBundled(file) {
@@ -103,8 +106,44 @@ const scores = (rows) =>
     ),
   ].join('\n');
 
+const machine = `${cpus()[0].model.trim()}, ${cpus().length} cores, Node ${process.versions.node}`;
+const today = new Date().toISOString().slice(0, 10);
+
+/** The curve of many inspectors at once, into a page of its own. */
+async function load() {
+  await ensureBuilt();
+  const app = await serveDemo('load');
+  try {
+    const rows = (await loadCurve(app)).map(
+      (row) =>
+        `| ${row.inspectors} | ${row.processes} | ${round(row.p50)} | ${round(row.p95)} | ${round(row.most)} | ${row.errors} | ${round(row.before)} → ${round(row.after)} |`,
+    );
+    writeFileSync(
+      join(root, 'docs', 'load.md'),
+      `# Load
+
+Inspectors at once, each with a job of 300 entries and its stream of news open, each entering a reading every two seconds
+for half a minute, spread evenly. Times are of one append, from request to answer, on the machine that also serves, also
+keeps the database and also makes the load: ${machine}. Measured ${today}; \`npm run bench -- load\`.
+Aim: at 100 inspectors a 95th percentile of at most 150 ms, no error, memory flat.
+
+| inspectors | processes | median ms | 95th percentile ms | longest ms | errors | memory MB, before → after |
+|---:|---:|---:|---:|---:|---:|---|
+${rows.join('\n')}
+`,
+    );
+    say(rows.join('\n'));
+  } finally {
+    await app.stop();
+  }
+}
+
 try {
   await ensureNodeModules();
+  if (onlyLoad) {
+    await load();
+    process.exit(0);
+  }
   await ensureDebian(['ngspice'], () => spawnSync('ngspice', ['--version']).status === 0);
   const core = measureBundled('core.ts')
     .split('\n')
@@ -133,10 +172,9 @@ try {
     }
     served.push(await warmStart());
     say(`\n${table(served)}\n\n${table(benches)}\n\n${scores(pages)}`);
-    const machine = `${cpus()[0].model.trim()}, ${cpus().length} cores, Node ${process.versions.node}`;
     const file = join(root, 'docs', 'benchmarks.md');
     const page = readFileSync(file, 'utf8');
-    const figures = `Measured ${new Date().toISOString().slice(0, 10)} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n\n### Dead-test benches\n\n${table(benches)}\n\n### Pages, by Lighthouse\n\n${scores(pages)}\n`;
+    const figures = `Measured ${today} on ${machine}, PostgreSQL and browser on the same machine.\n\n### Core\n\n${table(core)}\n\n### Server and browser\n\n${table(served)}\n\n### Dead-test benches\n\n${table(benches)}\n\n### Pages, by Lighthouse\n\n${scores(pages)}\n`;
     writeFileSync(
       file,
       page.replace(/(<!-- figures -->\n)[\s\S]*?(<!-- end -->)/, (_, open, close) => `${open}${figures}${close}`),

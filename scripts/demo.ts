@@ -11,6 +11,7 @@ import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
 import { endPrinting } from '../src/server/printing';
 import { type FirmActor, append, openJob } from '../src/server/streams';
+import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
 import type { Scribe } from './demo/scribe';
 
@@ -112,18 +113,6 @@ function refuseNothing(results: Awaited<ReturnType<typeof append>>): void {
   const refused = results?.find((result) => !result.accepted);
   if (!results || refused)
     throw new Error(`The demo was refused: ${refused && !refused.accepted ? refused.reason : 'no such stream'}`);
-}
-
-async function actorOf(email: string): Promise<FirmActor> {
-  const client = await owner();
-  const { rows } = await client.query<{ id: string; firm_id: string; roles: string }>(
-    'select id, firm_id, roles from "user" where email = $1',
-    [email],
-  );
-  await client.end();
-  const [row] = rows;
-  if (!row) throw new Error(`Nobody signs in as ${email}`);
-  return { id: row.id, firmId: row.firm_id, roles: row.roles.split(',') as FirmActor['roles'] };
 }
 
 /** Through the same door as everyone: whatever the ledger refuses stops the demo. */

@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 
 /** Resident memory of a process and all it started, in MB. */
-function residentOf(pid) {
+export function residentOf(pid) {
   const rows = execFileSync('ps', ['-eo', 'pid=,ppid=,rss='], { encoding: 'utf8' })
     .trim()
     .split('\n')

@@ -44,18 +44,27 @@ export async function serveDemo(purpose) {
   const tester = await startTester(baseUrl, { TESTER_SETTLE_MILLIS: '0', TESTER_SEED: '118' });
   const env = { ...base.env, APP_URL: baseUrl, DEMO_FILE: demoFile, TESTER_URL: tester.url };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
-  let child;
-  const revive = async () => {
-    child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
+  const serveAt = async (at) => {
+    const served = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
       cwd: root,
-      env: { ...forServing({ ...process.env, ...env }), HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
+      env: { ...forServing({ ...process.env, ...env }), HOST: '127.0.0.1', PORT: String(at), NODE_ENV: 'production' },
       stdio: ['ignore', 'ignore', 'inherit'],
       detached: true,
     });
-    while (!(await answers(port))) {
-      if (child.exitCode !== null) throw new Stop('The application did not start.');
+    while (!(await answers(at))) {
+      if (served.exitCode !== null) throw new Stop('The application did not start.');
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
+    return served;
+  };
+  let child;
+  let second;
+  const revive = async () => void (child = await serveAt(port));
+  /** A second process on the same database; answers its address. */
+  const another = async () => {
+    const at = await freePort();
+    second = await serveAt(at);
+    return { baseUrl: `http://127.0.0.1:${at}`, pid: second.pid };
   };
   const kill = (signal = 'SIGKILL') =>
     new Promise((resolve) => {
@@ -73,7 +82,9 @@ export async function serveDemo(purpose) {
     pid: () => child.pid,
     kill,
     revive,
+    another,
     stop: async () => {
+      second?.kill('SIGTERM');
       await kill('SIGTERM');
       await tester.stop();
       rmSync(demoFile, { force: true });
