@@ -37,8 +37,14 @@ export async function requireAsker(): Promise<Asker> {
 
 type Handler<Context> = (request: Request, asker: Asker, context: Context) => Promise<Response>;
 
+/** Nobody's data is kept by what stands between here and the asker. */
+function unkept(answer: Response): Response {
+  if (!answer.headers.has('Cache-Control')) answer.headers.set('Cache-Control', 'no-store');
+  return answer;
+}
+
 const refuse = (status: number, problem: string, headers?: HeadersInit) =>
-  Response.json({ problem }, { status, ...(headers && { headers }) });
+  unkept(Response.json({ problem }, { status, ...(headers && { headers }) }));
 
 /** Whether a request that changes something comes from one of our own pages, by what the browser says of it. */
 function isFromHere(request: Request): boolean {
@@ -60,7 +66,7 @@ export const signedIn =
     try {
       if (!isFromHere(request)) return refuse(403, 'This was not sent by a page of this application.');
       const asker = await whoIsAsking();
-      return asker ? await handler(request, asker, context) : refuse(401, 'Sign in first.');
+      return asker ? unkept(await handler(request, asker, context)) : refuse(401, 'Sign in first.');
     } catch (error) {
       const { pathname } = new URL(request.url);
       if (!isTrouble(error)) {
