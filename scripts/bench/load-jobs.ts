@@ -10,7 +10,9 @@ async function main(): Promise<void> {
   const ids: string[] = [];
   for (let job = 0; job < Number(process.env.LOAD_JOBS); job += 1) {
     const jobId = v7();
-    const { drafts } = rentedHouse(new Date(), [{ id: v7(), name: 'Tester', serial: 'S-1', calibratedOn: '2026-01-01' }]);
+    const { drafts } = rentedHouse(new Date(), [
+      { id: v7(), name: 'Tester', serial: 'S-1', calibratedOn: '2026-01-01' },
+    ]);
     await openJob(actor, jobId, drafts);
     const more = Array.from({ length: Math.max(0, 300 - drafts.length) }, (_, i) => ({
       id: v7(),

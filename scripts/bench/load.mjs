@@ -118,7 +118,9 @@ export async function loadCurve(app) {
       began = performance.now();
       const found = await measure(app, addresses, pids, jobs.slice(0, inspectors), Cookie);
       rows.push({ processes, inspectors, ...found });
-      say(`${inspectors} inspectors, ${processes} process${processes === 1 ? '' : 'es'}: p95 ${found.p95.toFixed(0)} ms`);
+      say(
+        `${inspectors} inspectors, ${processes} process${processes === 1 ? '' : 'es'}: p95 ${found.p95.toFixed(0)} ms`,
+      );
     }
   }
   return rows;

@@ -6,11 +6,18 @@ type Listener = () => void;
 type Held = {
   listeners: Map<string, Set<Listener>>;
   client: Client | null;
+  /** Whether the connection hears what is announced: not while it is made, or lost. */
+  hears: boolean;
   waiting: ReturnType<typeof setTimeout> | null;
 };
 
 const holder = globalThis as typeof globalThis & { ledgerAnnouncements?: Held };
-const held: Held = (holder.ledgerAnnouncements ??= { listeners: new Map(), client: null, waiting: null });
+const held: Held = (holder.ledgerAnnouncements ??= {
+  listeners: new Map(),
+  client: null,
+  hears: false,
+  waiting: null,
+});
 
 /** Under which name a change of what a person is signed in on is announced. */
 export const sessionsOf = (personId: string): string => `sessions:${personId}`;
@@ -29,6 +36,9 @@ export function subscribe(name: string, listener: Listener): () => void {
   };
 }
 
+/** Whether whatever is announced from now on is heard here. */
+export const hearsAnnouncements = (): boolean => held.hears;
+
 /** One connection per process listens for all jobs. When it is lost it is made again, and everyone is told to look. */
 function listen(): void {
   if (held.client) return;
@@ -37,6 +47,7 @@ function listen(): void {
   const again = () => {
     if (held.client !== client) return;
     held.client = null;
+    held.hears = false;
     client.end().catch(() => undefined);
     held.waiting ??= setTimeout(() => {
       held.waiting = null;
@@ -50,5 +61,6 @@ function listen(): void {
     .connect()
     .then(() => client.query('listen ledger'))
     .then(() => held.listeners.forEach((ofJob) => ofJob.forEach((listener) => listener())))
+    .then(() => (held.hears = held.client === client))
     .catch(again);
 }

@@ -4,11 +4,11 @@ import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { nextCookies } from 'better-auth/next-js';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { env } from '../env';
-import { sessionsOf } from './announcements';
 import { authenticationDatabase } from './connection';
 import { forgetTries, takeTry, waitWords } from './guessing';
+import { sessionsChanged } from './known-sessions';
 import * as schema from './schema';
 
 /** Argon2id with the parameters OWASP recommends for it: 19 MiB, two passes. */
@@ -112,7 +112,7 @@ function create() {
           await forgetTries(emailOf(context.body), addressOf(context.headers));
         const personId = newSession?.user.id ?? session?.user.id;
         if (personId && changesSessions.includes(context.path))
-          await authenticationDatabase().execute(sql`select pg_notify('ledger', ${sessionsOf(personId)})`);
+          await sessionsChanged(authenticationDatabase(), personId);
       }),
     },
     plugins: [nextCookies()],

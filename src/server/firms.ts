@@ -5,9 +5,9 @@ import { v7 } from 'uuid';
 import { type FirmBody, type FirmKind, firmStream } from '../core/catalogue';
 import type { Particulars } from '../core/firm/kinds/particulars';
 import type { PersonFields } from '../core/firm/kinds/person';
-import { sessionsOf } from './announcements';
 import { hashPassword } from './authentication';
 import { type Transaction, authenticationDatabase, forFirm, forInvitation, forStream } from './connection';
+import { sessionsChanged } from './known-sessions';
 import { account, firm, invitation, session, stream, user } from './schema';
 import { type FirmActor, appendWithin } from './streams';
 
@@ -188,6 +188,7 @@ export function describePerson(actor: FirmActor, personId: string, fields: Parti
       .update(user)
       .set({ ...rest, ...(roles ? { roles: roles.join(',') } : {}) })
       .where(and(eq(user.id, personId), eq(user.firmId, actor.firmId)));
+    await sessionsChanged(tx, personId);
   });
 }
 
@@ -199,6 +200,6 @@ export function endAccess(actor: FirmActor, personId: string, why: string): Prom
       .set({ accessEndedAt: new Date() })
       .where(and(eq(user.id, personId), eq(user.firmId, actor.firmId)));
     await tx.delete(session).where(eq(session.userId, personId));
-    await tx.execute(sql`select pg_notify('ledger', ${sessionsOf(personId)})`);
+    await sessionsChanged(tx, personId);
   });
 }

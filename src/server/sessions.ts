@@ -1,10 +1,10 @@
 import 'server-only';
 import { headers } from 'next/headers';
-import { and, desc, eq, gt, sql } from 'drizzle-orm';
+import { and, desc, eq, gt } from 'drizzle-orm';
 import { deviceOf } from '../core/words/device';
-import { sessionsOf } from './announcements';
 import { authentication } from './authentication';
 import { authenticationDatabase } from './connection';
+import { sessionsChanged } from './known-sessions';
 import { session } from './schema';
 
 export type OwnSession = {
@@ -44,6 +44,6 @@ export async function endOwnSession(personId: string, sessionId: string): Promis
     .delete(session)
     .where(and(eq(session.id, sessionId), eq(session.userId, personId)))
     .returning({ id: session.id });
-  await authenticationDatabase().execute(sql`select pg_notify('ledger', ${sessionsOf(personId)})`);
+  await sessionsChanged(authenticationDatabase(), personId);
   return gone.length > 0;
 }

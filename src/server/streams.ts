@@ -143,9 +143,10 @@ export async function appendWithin<S extends StreamSort>(
   }
   if (rows.length > 0) {
     await tx.insert(entry).values(rows);
-    await tx.update(stream).set({ lastSeq: seq }).where(eq(stream.id, streamId));
     for (const projection of projections[sort]) await projection.write(tx, actor.firmId, streamId, state, seq);
-    await tx.execute(sql`select pg_notify('ledger', ${streamId})`);
+    await tx.execute(
+      sql`with grown as (update ${stream} set last_seq = ${seq} where id = ${streamId} returning id) select pg_notify('ledger', id::text) from grown`,
+    );
   }
   return { results, state, committed: () => keepFold(streamId, { seq, state }) };
 }

@@ -5,6 +5,7 @@ import { cache } from 'react';
 import { type Role, roles } from '../core/ledger/actor';
 import { authentication, trustedOrigins } from './authentication';
 import { isBusy, isTrouble, logFault } from './trouble';
+import { knownSession } from './known-sessions';
 import type { FirmActor } from './streams';
 
 /** The person asking: an actor of one firm, with the name and position that a signature carries. */
@@ -13,6 +14,14 @@ export type Asker = FirmActor & { readonly name: string; readonly email: string;
 /** The one place that decides who is asking. Null for a stranger. */
 export const whoIsAsking = cache(async (): Promise<Asker | null> => {
   const asked = await headers();
+  return knownSession(sessionCookieOf(asked), () => lookUp(asked));
+});
+
+/** The signed cookie a session is known by, whole: another signature is another cookie. */
+const sessionCookieOf = (asked: Headers): string | null =>
+  /(?:^|;\s*)((?:__Secure-)?better-auth\.session_token=[^;]+)/.exec(asked.get('cookie') ?? '')?.[1] ?? null;
+
+async function lookUp(asked: Headers): Promise<Asker | null> {
   const session = await authentication().api.getSession({ headers: asked });
   if (!session || session.user.accessEndedAt) return null;
   const { id, name, email, firmId, position } = session.user;
@@ -20,7 +29,7 @@ export const whoIsAsking = cache(async (): Promise<Asker | null> => {
     .split(',')
     .filter((role): role is Role => (roles as readonly string[]).includes(role));
   return { id, name, email, firmId, position, roles: held };
-});
+}
 
 /** Whether the session a request came with still stands: asked anew, for what goes on after the request. */
 export async function isStillSignedIn(request: Request): Promise<boolean> {

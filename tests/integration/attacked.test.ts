@@ -7,6 +7,7 @@ import { closeConnections } from '../../src/server/connection';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
 import { asOwner } from '../support/database';
+import { eventually } from '../support/eventually';
 
 let app: Served;
 let cookie: string;
@@ -341,6 +342,22 @@ describe('a stream of news', () => {
     expect(changed.status).toBe(200);
     await elsewhere.ended;
     expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: there } })).status).toBe(401);
+  });
+
+  it('ended at one process, a session is over at every other', async () => {
+    const { email = '' } = app.demo.people[0] ?? {};
+    const held = await signIn(email);
+    const second = await app.another();
+    const asks = () => fetch(`${second.baseUrl}/api/jobs`, { headers: { Cookie: held } });
+    // Often enough that the second one knows it without looking it up.
+    for (let time = 0; time < 4; time += 1) expect((await asks()).status).toBe(200);
+    await fetch(`${app.baseUrl}/api/auth/sign-out`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie: held },
+      body: '{}',
+    });
+    expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: held } })).status).toBe(401);
+    await eventually(async () => expect((await asks()).status).toBe(401));
   });
 
   it('holds nothing up when the application is asked to stop', async () => {
