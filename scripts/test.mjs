@@ -82,7 +82,10 @@ try {
         () => existsSync('/usr/bin/pdftotext') && existsSync('/usr/bin/qpdf'),
       );
     if (runs('unit')) await ensureDebian(['ngspice'], () => existsSync('/usr/bin/ngspice'));
-    if (runs('e2e')) await ensureChromium();
+    if (runs('e2e')) {
+      await ensureChromium();
+      await ensureDebian(['nginx', 'openssl'], () => existsSync('/usr/sbin/nginx') && existsSync('/usr/bin/openssl'));
+    }
     if (!existsSync(join(root, 'next-env.d.ts')))
       writeFileSync(
         join(root, 'next-env.d.ts'),

@@ -9,7 +9,10 @@ export type Served = {
   another: () => Promise<{ baseUrl: string; pid: number }>;
   stop: () => Promise<void>;
 };
-export declare const serveDemo: (purpose: string) => Promise<Served>;
+export declare const serveDemo: (
+  purpose: string,
+  options?: { appUrl?: string; more?: Record<string, string> },
+) => Promise<Served>;
 export declare const temporaryDatabase: (
   purpose: string,
 ) => Promise<{ env: Record<string, string>; database: string; drop: () => Promise<void> }>;

@@ -34,15 +34,18 @@ const answers = (port) =>
     );
   });
 
-/** Serves the built application with the demo loaded. `kill` and `revive` are for tests of bad luck. */
-export async function serveDemo(purpose) {
+/**
+ * Serves the built application with the demo loaded, under `appUrl` where something stands in front of it. `kill` and
+ * `revive` are for tests of bad luck.
+ */
+export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
   await ensureBuilt();
   const base = await temporaryDatabase(purpose);
   const port = await freePort();
   const baseUrl = `http://127.0.0.1:${port}`;
   const demoFile = join(local, `${base.database}.demo.json`);
   const tester = await startTester(baseUrl, { TESTER_SETTLE_MILLIS: '0', TESTER_SEED: '118' });
-  const env = { ...base.env, APP_URL: baseUrl, DEMO_FILE: demoFile, TESTER_URL: tester.url };
+  const env = { ...base.env, ...more, APP_URL: appUrl ?? baseUrl, DEMO_FILE: demoFile, TESTER_URL: tester.url };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   const serveAt = async (at) => {
     const served = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {

@@ -1,0 +1,1 @@
+export declare const freePort: (wanted?: number) => Promise<number | null>;
