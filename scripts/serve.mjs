@@ -40,6 +40,8 @@ const shownPath = (url) =>
 
 const log = (line) => process.stdout.write(`${new Date().toISOString()} ${line}\n`);
 
+// Where Next asks itself for the page an action leads to: here, and not by the address people use.
+process.env.__NEXT_PRIVATE_ORIGIN ??= `http://${host}:${port}`;
 const app = next({ dev: false, dir: root, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();

@@ -48,6 +48,7 @@ test.beforeAll(async () => {
   );
   const conf = readFileSync('deploy/nginx.conf', 'utf8')
     .replace('/run/orange-ledger-nginx.pid', join(folder, 'pid'))
+    .replace('stderr warn', `${join(folder, 'error.log')} warn`)
     .replace('127.0.0.1:3001', new URL(app.baseUrl).host)
     .replace('127.0.0.1:3002', new URL(second.baseUrl).host)
     .replace('listen 443 ssl', `listen 127.0.0.1:${port} ssl`)
@@ -72,6 +73,7 @@ test('a job goes through two processes behind TLS, without the network and back,
   const context = await browser.newContext({
     baseURL: address,
     ignoreHTTPSErrors: true,
+    serviceWorkers: 'allow',
     locale: 'en-GB',
     reducedMotion: 'reduce',
   });
