@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Reader } from './on-this-device';
-import { type LedgerLink, NotTaken, sendResult } from './stream-store';
+import { type LedgerLink, NotTaken, sendResult } from './ledger-link';
 
 const sendAnswer = z.object({ results: z.array(sendResult) });
 const entriesAnswer = z.object({ entries: z.array(z.unknown()) });

@@ -4,7 +4,8 @@ import { inspector, numbered, opened } from '../../tests/support/entries';
 import { jobStream } from '../core/catalogue';
 import type { Job } from '../core/job/job';
 import type { Drafted, Recorded } from '../core/ledger/entry';
-import { StreamStore, type LedgerLink, type NewEntry, NotTaken, type Keeper, type SendResult } from './stream-store';
+import { type LedgerLink, NotTaken, type SendResult } from './ledger-link';
+import { type Keeper, type NewEntry, StreamStore } from './stream-store';
 import type { Outgoing } from './on-this-device';
 
 /** A ledger in memory that behaves as the real one: each id once, numbered in order, admission by core. */

@@ -1,8 +1,8 @@
-import * as z from 'zod';
 import type { Actor } from '../core/ledger/actor';
 import type { Drafted, Recorded } from '../core/ledger/entry';
 import type { Admission } from '../core/ledger/actor';
 import type { Streamed } from '../core/ledger/stream';
+import { type LedgerLink, NotTaken, type SendResult } from './ledger-link';
 import type { Kept, Outgoing } from './on-this-device';
 
 /** Where entries are kept between reloads. */
@@ -14,18 +14,6 @@ export type Keeper = {
   keepNumbered(entries: readonly Recorded[]): Promise<void>;
   drop(id: string): Promise<void>;
 };
-
-/** The way to the ledger. Throws when it cannot be reached. */
-export type LedgerLink = {
-  send(drafts: readonly Drafted[]): Promise<readonly SendResult[]>;
-  fetchAfter(seq: number): Promise<readonly Recorded[]>;
-};
-
-export const sendResult = z.discriminatedUnion('accepted', [
-  z.object({ id: z.string(), accepted: z.literal(true), seq: z.number().int() }),
-  z.object({ id: z.string(), accepted: z.literal(false), reason: z.string() }),
-]);
-export type SendResult = z.infer<typeof sendResult>;
 
 export type Sending = 'sent' | 'sending' | 'waiting';
 
@@ -57,18 +45,6 @@ export type HeldStream<State> = {
 };
 
 export type AppendOutcome = { readonly ok: true } | { readonly ok: false; readonly reason: string };
-
-/** Raised by a link when the ledger answers that this will never be taken as sent (signed out, too large, gone). */
-export class NotTaken extends Error {
-  constructor(
-    message: string,
-    readonly retry: boolean,
-    /** The server broke on it, and may break on it again. */
-    readonly broken = false,
-  ) {
-    super(message);
-  }
-}
 
 const batchSize = 50;
 const firstWaitMillis = 500;

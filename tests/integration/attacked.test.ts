@@ -6,7 +6,7 @@ import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
 import { closeConnections } from '../../src/server/connection';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
-import { asOwner } from '../support/database';
+import { asOwner, tamper } from '../support/database';
 import { eventually } from '../support/eventually';
 
 let app: Served;
@@ -385,5 +385,21 @@ describe('printing', () => {
     await expect(print({ kind: 'EICR', model, sealed: null, at: new Date() })).rejects.toThrow(NotPrinted);
     await expect(print({ kind: 'none', model, sealed: null, at: new Date() })).rejects.toThrow(/no layout for none/);
     expect((await draft()).status).toBe(200);
+  });
+});
+
+describe('a document that is not as it was sealed', () => {
+  it('says so on the firm’s own page as on its verification page', async () => {
+    const { rows } = await ledger<{ id: string }>('select id from document where verification_token = $1', [token]);
+    const own = async () =>
+      (await fetch(`${app.baseUrl}/documents/${rows[0]?.id}`, { headers: { Cookie: cookie } })).text();
+    expect(await own()).toContain('Checked against its ledger');
+    await tamper(
+      `update document set model = jsonb_set(model, '{summary}', '"fine"') where id = $1`,
+      [rows[0]?.id],
+      app.env.DATABASE_OWNER_URL,
+    );
+    expect(await own()).toContain('NOT as it was sealed');
+    expect(await (await fetch(`${app.baseUrl}/verify/${token}`)).text()).toContain('NOT intact');
   });
 });

@@ -6,8 +6,10 @@ import { bodies } from './registry';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
 
+type Props = { readonly document: IssuedDocument; readonly intact: boolean; readonly verifyPath: string };
+
 /** An issued document: what it says in short, its seal, and the ways to hand it over. */
-export function DocumentView({ document, verifyPath }: { document: IssuedDocument; verifyPath: string }) {
+export function DocumentView({ document, intact, verifyPath }: Props) {
   const { model } = document;
   const shown = bodies[document.kind];
   return (
@@ -35,6 +37,13 @@ export function DocumentView({ document, verifyPath }: { document: IssuedDocumen
           </div>
           {shown && <shown.Outcome model={document.model} />}
         </div>
+        {!intact && (
+          <p role="alert" className="hatch border-2 border-ink p-3">
+            <span className="block bg-sheet p-2 font-semibold">
+              × This is NOT as it was sealed. Do not hand it out. Its verification page says what was changed.
+            </span>
+          </p>
+        )}
         {document.replacedBy && (
           <p role="note" className="border-2 border-ink p-3 font-semibold">
             Replaced by{' '}
@@ -66,6 +75,7 @@ export function DocumentView({ document, verifyPath }: { document: IssuedDocumen
             Seal
           </h2>
           <p className="break-all text-sm">SHA-256 {document.documentHash}</p>
+          {intact && <p className="text-sm">✓ Checked against its ledger when this page was made.</p>}
           <p className="text-sm text-faint">
             Printed on every page. Whoever holds the document can have it checked at its verification page without
             signing in.

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { findDocument } from '../../../server/documents';
 import { DocumentView } from '../../../features/certificates/document-view';
 import { KeepPage } from '../../../client/keep-page';
+import { checkOwn } from '../../../server/verification';
 import { requireAsker } from '../../../server/who';
 
 export const metadata: Metadata = { title: 'Document' };
@@ -12,11 +13,12 @@ export default async function DocumentPage({ params }: { params: Promise<{ docum
   const asker = await requireAsker();
   const documentId = z.uuid().safeParse((await params).documentId);
   const document = documentId.success ? await findDocument(asker, documentId.data) : null;
-  if (!document) notFound();
+  const checked = documentId.success ? await checkOwn(asker, documentId.data) : null;
+  if (!document || !checked) notFound();
   return (
     <>
       <KeepPage path={`/documents/${documentId.data}`} />
-      <DocumentView document={document} verifyPath={`/verify/${document.verificationToken}`} />
+      <DocumentView document={document} intact={checked.intact} verifyPath={`/verify/${document.verificationToken}`} />
     </>
   );
 }
