@@ -9,7 +9,7 @@ const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 3000);
 const isSecure = process.env.APP_URL?.startsWith('https://') ?? false;
 /** How long what is under way may take once the server is asked to stop. */
-const mostMillisToStop = 800;
+const mostMillisToStop = 500;
 
 const family = (address) => (isIPv6(address) ? 'ipv6' : 'ipv4');
 const proxies = new BlockList();

@@ -111,13 +111,13 @@ function serve(env, port, deaths = 0) {
   });
 }
 
-/** Asked to stop, the application has a second for what is under way; then it is ended. */
+/** Asked to stop, the application has 0.7 s for what is under way; then it is ended. */
 async function stop(code) {
   stopping = true;
   if (child && child.exitCode === null && child.signalCode === null) {
     if (child.killed) return;
     child.kill('SIGTERM');
-    setTimeout(() => endGroup(child.pid), 1000).unref();
+    setTimeout(() => endGroup(child.pid), 700).unref();
     return;
   }
   await tester?.stop();
