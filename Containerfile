@@ -1,5 +1,5 @@
-# The built application alone: bring PostgreSQL 15 or later, and a proxy for TLS.
-FROM debian:bookworm-slim AS build
+# The built application alone (Debian 13, for its Node 20): bring PostgreSQL 15 or later, and a proxy for TLS.
+FROM debian:trixie-slim AS build
 RUN apt-get update && apt-get install -y --no-install-recommends nodejs npm ca-certificates && rm -rf /var/lib/apt/lists/*
 WORKDIR /app
 COPY package.json package-lock.json ./
@@ -7,7 +7,7 @@ RUN npm ci
 COPY . .
 RUN npx next build
 
-FROM debian:bookworm-slim
+FROM debian:trixie-slim
 RUN apt-get update && apt-get install -y --no-install-recommends nodejs ca-certificates && rm -rf /var/lib/apt/lists/* \
   && useradd --system --create-home ledger
 WORKDIR /app

@@ -49,7 +49,7 @@ await app.prepare();
 const server = createServer((request, response) => {
   const from = process.hrtime.bigint();
   believeOnlyProxies(request);
-  if (isSecure) response.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains');
+  if (isSecure) response.setHeader('Strict-Transport-Security', 'max-age=31536000');
   response.on('close', () => {
     const millis = Number((process.hrtime.bigint() - from) / 1_000_000n);
     const ended = response.writableFinished ? response.statusCode : 'cut';

@@ -1,11 +1,10 @@
 import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
-import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
+import { type Exact, add, divide, exact, isAtMost, multiply, toShortest } from '../../quantity/exact';
+import { ohms } from '../../quantity/ohms';
 import { type Judgement, notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
-
-const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 /**
  * Judges the continuity of an earthing or main bonding conductor in ohm: against the rule of thumb, and by the length

@@ -11,9 +11,9 @@ import {
   isBelow,
   multiply,
   subtract,
-  toFixed,
   toShortest,
 } from '../../quantity/exact';
+import { ohms } from '../../quantity/ohms';
 import { type Judgement, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
@@ -31,8 +31,6 @@ export type ZsContext = {
   readonly wiring: HotWiring;
   readonly how: How;
 };
-
-const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 /** How far a measured Zs may stand from Ze + (R1+R2) before it is remarked on. */
 const allowance = ({ tolerances }: EditionPack, expected: Exact): Exact =>

@@ -2,13 +2,12 @@ import { breakingCapacity } from '../../edition/breaking-capacity';
 import type { EditionPack } from '../../edition/pack';
 import type { EarthingSystem } from '../../installation/supply';
 import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
+import { ohms } from '../../quantity/ohms';
 import { type Judgement, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
 const kiloamps = (value: Exact): string => `${toFixed(value, 2, 'half-up')} kA`;
-const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
-
 /** Judges Ze in ohm against the distributor's usual maximum for the earthing system. */
 export function judgeZe(value: ReadingValue, pack: EditionPack, earthing: EarthingSystem | null): Judgement {
   if (value.is === 'not-taken') return notTaken('ze', value);

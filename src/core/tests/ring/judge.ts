@@ -13,11 +13,10 @@ import {
   toFixed,
   toShortest,
 } from '../../quantity/exact';
+import { ohms } from '../../quantity/ohms';
 import { type Judgement, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
-
-const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 export type RingCable = {
   readonly pack: EditionPack;
