@@ -1,23 +1,25 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
 // npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
+// npm run bench -- fuzz [bodies] [seed]: mutated entries, 100,000 unless told otherwise; prints what came of them.
 import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
-import { loadCurve } from './bench/load.mjs';
+import { loadCurve, signedInCookie } from './bench/load.mjs';
 import { memoryFigure } from './bench/memory.mjs';
 import { pageScores } from './bench/pages.mjs';
 import { ensureBuilt } from './setup/application.mjs';
 import { ensureChromium } from './setup/browser.mjs';
 import { ensureDebian, ensureNodeModules } from './setup/packages.mjs';
 import { serveDemo } from './setup/serve.mjs';
-import { bin } from './setup/run.mjs';
+import { bin, script } from './setup/run.mjs';
 import { Stop, local, root, say } from './setup/state.mjs';
 
 const onlyCore = process.argv[2] === 'core';
 const onlyLoad = process.argv[2] === 'load';
+const onlyFuzz = process.argv[2] === 'fuzz';
 
 /** The core's figures are taken from a bundle, as the application runs it, without the loader's own wrappers. */
 function measureBundled(file) {
@@ -138,8 +140,34 @@ ${rows.join('\n')}
   }
 }
 
+/** Mutated entries of every kind, to a job of the demo: none may be answered with a fault of the server. */
+async function fuzz() {
+  const [bodies = '100000', seed = String(Date.now() % 2 ** 31)] = process.argv.slice(3);
+  await ensureBuilt();
+  const app = await serveDemo('fuzz');
+  try {
+    const cookie = await signedInCookie(app);
+    const { jobs } = await (await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: cookie } })).json();
+    const env = {
+      FUZZ_URL: app.baseUrl,
+      FUZZ_JOB: jobs.find(({ reference }) => reference === 'FW-118').jobId,
+      FUZZ_COOKIE: cookie,
+      FUZZ_BODIES: bodies,
+      FUZZ_SEED: seed,
+    };
+    say(`seed ${seed}`);
+    if ((await script('bench/fuzz.ts', [], { ...app.env, ...env })) !== 0) throw new Stop('The fuzz did not end.');
+  } finally {
+    await app.stop();
+  }
+}
+
 try {
   await ensureNodeModules();
+  if (onlyFuzz) {
+    await fuzz();
+    process.exit(0);
+  }
   if (onlyLoad) {
     await load();
     process.exit(0);

@@ -1,8 +1,10 @@
 // npm run serve: the built application on one port, against the PostgreSQL that DATABASE_URL names. Owns no cluster.
-// Settings: DATABASE_URL, AUTH_SECRET, APP_URL; HOST, PORT; TRUSTED_PROXIES, addresses or networks with commas between.
+// Settings: DATABASE_URL, AUTH_SECRET, APP_URL; HOST, PORT; TRUSTED_PROXIES, addresses or networks with commas between;
+// METRICS_PORT, where figures are wanted.
 import { createServer } from 'node:http';
 import { BlockList, isIPv6 } from 'node:net';
 import next from 'next';
+import { startMetrics } from './setup/metrics.mjs';
 import { root } from './setup/state.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
@@ -46,6 +48,7 @@ const app = next({ dev: false, dir: root, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();
 
+const note = startMetrics(Number(process.env.METRICS_PORT) || 0);
 const server = createServer((request, response) => {
   const from = process.hrtime.bigint();
   believeOnlyProxies(request);
@@ -53,6 +56,7 @@ const server = createServer((request, response) => {
   response.on('close', () => {
     const millis = Number((process.hrtime.bigint() - from) / 1_000_000n);
     const ended = response.writableFinished ? response.statusCode : 'cut';
+    note(request, ended, millis / 1000);
     if (!request.url.startsWith('/_next/')) log(`${request.method} ${shownPath(request.url)} ${ended} ${millis}ms`);
   });
   handle(request, response).catch(() => {

@@ -11,6 +11,13 @@ const schema = z.object({
   HEAD_KEY: z.base64().optional(),
   /** Where a tester can be reached from the page, if there is one. */
   TESTER_URL: z.url({ protocol: /^wss?$/ }).optional(),
+  /** The mail server letters go by, and whom they come from. */
+  SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
+  MAIL_FROM: z.string().default('Orange Ledger <ledger@localhost>'),
+  /** Where letters are laid instead on a machine without a mail server. */
+  POST_FOLDER: z.string().optional(),
+  /** Where backups of the database are laid, newest last by name: what `/health` tells the last one from. */
+  BACKUP_FOLDER: z.string().optional(),
 });
 
 let parsed: z.infer<typeof schema> | undefined;

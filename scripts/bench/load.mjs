@@ -90,17 +90,22 @@ async function measure(app, addresses, pids, jobs, Cookie) {
 }
 let began = 0;
 
-/** The curve for one process and for two, as rows of a table. */
-export async function loadCurve(app) {
+/** The cookie of the demo's first person, signed in. */
+export async function signedInCookie(app) {
   const signedIn = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', Origin: app.baseUrl },
     body: JSON.stringify({ email: app.demo.people[0].email, password: app.demo.password }),
   });
-  const Cookie = signedIn.headers
+  return signedIn.headers
     .getSetCookie()
     .map((each) => each.split(';')[0])
     .join('; ');
+}
+
+/** The curve for one process and for two, as rows of a table. */
+export async function loadCurve(app) {
+  const Cookie = await signedInCookie(app);
   const jobs = makeJobs(app, Math.max(...curve));
   const rows = [];
   const addresses = [app.baseUrl];

@@ -3,7 +3,7 @@ import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePostgres } from './postgres.mjs';
 import { bin, script, show } from './run.mjs';
-import { Stop, hashOf, recall, remember, root, say, secrets } from './state.mjs';
+import { Stop, hashOf, local, recall, remember, root, say, secrets } from './state.mjs';
 
 const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
 
@@ -15,6 +15,8 @@ export const settings = (postgres, database, baseUrl) => ({
   AUTH_SECRET: secrets().session,
   HEAD_KEY: secrets().head,
   APP_URL: baseUrl,
+  POST_FOLDER: process.env.POST_FOLDER ?? join(local, 'post', database),
+  BACKUP_FOLDER: process.env.BACKUP_FOLDER ?? join(local, 'backups', database),
   NEXT_TELEMETRY_DISABLED: '1',
 });
 

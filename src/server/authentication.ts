@@ -4,12 +4,14 @@ import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { nextCookies } from 'better-auth/next-js';
-import { and, eq } from 'drizzle-orm';
+import { and, count, eq, gt } from 'drizzle-orm';
 import { env } from '../env';
 import { authenticationDatabase } from './connection';
 import { forgetTries, takeTry, waitWords } from './guessing';
 import { sessionsChanged } from './known-sessions';
+import { post } from './post-office';
 import * as schema from './schema';
+import { logFault } from './trouble';
 
 /** Argon2id with the parameters OWASP recommends for it: 19 MiB, two passes. */
 const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
@@ -48,6 +50,28 @@ export async function confirmPassword(
   return null;
 }
 
+/** How long a link by mail may be used, and how many of them somebody is sent in that time. */
+const linkMinutes = 15;
+const mostLinks = 3;
+
+/** Sends the link by which somebody sets a new password, once. Whoever's access has ended gets none, and no flood of them. */
+async function sendLink(person: { id: string; email: string }, token: string): Promise<void> {
+  const database = authenticationDatabase();
+  const { user, verification } = schema;
+  const [held] = await database.select({ ended: user.accessEndedAt }).from(user).where(eq(user.id, person.id));
+  const since = new Date(Date.now() - linkMinutes * 60_000);
+  const [sent] = await database
+    .select({ links: count() })
+    .from(verification)
+    .where(and(eq(verification.value, person.id), gt(verification.createdAt, since)));
+  if (!held || held.ended || (sent?.links ?? 0) > mostLinks) return;
+  await post({
+    to: person.email,
+    subject: 'A way into Orange Ledger',
+    text: `Somebody asked for a way into Orange Ledger with your address. If it was you, choose a new password here, once, within ${linkMinutes} minutes:\n\n${env().APP_URL}/sign-in/new-password#${token}\n\nYour other devices then sign in again. If it was not you, leave this letter be: nothing was changed.\n`,
+  });
+}
+
 /** After these a person's sessions are not what they were. */
 const changesSessions = [
   '/sign-out',
@@ -77,7 +101,13 @@ function create() {
       minPasswordLength: 10,
       maxPasswordLength: 120,
       password: { hash: hashPassword, verify: ({ hash: stored, password }) => verify(stored, password) },
+      sendResetPassword: ({ user, token }) => sendLink(user, token),
+      resetPasswordTokenExpiresIn: linkMinutes * 60,
+      revokeSessionsOnPasswordReset: true,
+      onPasswordReset: ({ user }) => sessionsChanged(authenticationDatabase(), user.id),
     },
+    // What is stored of a link cannot be used as one.
+    verification: { storeIdentifier: 'hashed' },
     user: {
       additionalFields: {
         firmId: { type: 'string', required: true, input: false },
@@ -94,9 +124,16 @@ function create() {
       storage: 'database',
       window: 60,
       max: 300,
-      customRules: { '/sign-in/email': { window: 60, max: 60 }, '/change-password': { window: 60, max: 10 } },
+      customRules: {
+        '/sign-in/email': { window: 60, max: 60 },
+        '/change-password': { window: 60, max: 10 },
+        '/request-password-reset': { window: 60, max: 6 },
+        '/reset-password': { window: 60, max: 10 },
+      },
     },
     telemetry: { enabled: false },
+    // What a failed query was asked with is a session's token or a password's hash: only that it failed is written down.
+    logger: { log: (level) => level === 'error' && logFault('sign-in could not be looked up', null) },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         // Whoever changes a password may have lost the old one to somebody: other devices sign in again.

@@ -17,6 +17,9 @@ const holder = globalThis as typeof globalThis & { ledgerPrinter?: { worker: Wor
 const held = (holder.ledgerPrinter ??= { worker: null, waiting: 0 });
 let last: Promise<unknown> = Promise.resolve();
 
+/** How many documents are being printed or wait for it, in this process. */
+export const printingWaits = (): number => held.waiting;
+
 /**
  * Prints a document in a thread of its own, one after another. Throws `NotPrinted` where it takes too long, needs too
  * much or cannot be drawn; the thread is then given up and the next document gets a new one.

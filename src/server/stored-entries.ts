@@ -5,6 +5,7 @@ import type { SealedEntry } from '../core/ledger/seal';
 import type { Transaction } from './connection';
 import { entry } from './schema';
 import { type StreamSort, streams } from './stream-sorts';
+import { NewerEntry } from './trouble';
 
 type Row = typeof entry.$inferSelect;
 
@@ -33,7 +34,10 @@ export async function readEntries(
     .orderBy(asc(entry.seq));
   return rows.map((row) => {
     const read = streams[sort].readEntry(envelopeOf(row));
-    if (!read.ok) throw new Error(`Entry ${row.seq} of stream ${streamId} cannot be read: ${read.problem}`);
+    if (!read.ok) {
+      const problem = `Entry ${row.seq} of stream ${streamId} cannot be read: ${read.problem}`;
+      throw read.newer ? new NewerEntry(problem) : new Error(problem);
+    }
     return read.value;
   });
 }

@@ -1,8 +1,12 @@
 import 'server-only';
 
+/** An error and what caused it, outermost first. */
+function chain(error: unknown): Error[] {
+  return error instanceof Error ? [error, ...chain(error.cause)] : [];
+}
+
 const codeOf = (error: unknown): string | null => {
-  for (let at: unknown = error; at instanceof Error; at = at.cause)
-    if ('code' in at && typeof at.code === 'string') return at.code;
+  for (const each of chain(error)) if ('code' in each && typeof each.code === 'string') return each.code;
   return null;
 };
 
@@ -12,12 +16,19 @@ const ofTheData = /^(22|23|54|21)/;
 /** Whether a failure is of the moment (no connection, a lock, a restart) and may go well when tried again. */
 export function isTrouble(error: unknown): boolean {
   const code = codeOf(error);
-  if (code === null) return /timeout|terminated|connect/i.test(error instanceof Error ? error.message : '');
+  // A connection that ends under a query has no code, only words, and they may stand beneath the failed query's.
+  if (code === null)
+    return chain(error).some(({ message }) => /timeout|terminated|connection|not queryable/i.test(message));
   return /^[0-9A-Z]{5}$/.test(code) ? !ofTheData.test(code) : true;
 }
 
 /** Whether somebody else held what was asked for longer than is waited. */
 export const isBusy = (error: unknown): boolean => ['55P03', '57014', '25P03'].includes(codeOf(error) ?? '');
+
+/** An entry of a release that is being rolled out: another process can read it, and this one's successor. */
+export class NewerEntry extends Error {
+  readonly code = 'NEWER';
+}
 
 /** Says what went wrong in one line, by ids: a failed query's values stay out of it. */
 export function logFault(what: string, error: unknown, ids: Readonly<Record<string, string>> = {}): void {

@@ -21,8 +21,14 @@ export const whoIsAsking = cache(async (): Promise<Asker | null> => {
 const sessionCookieOf = (asked: Headers): string | null =>
   /(?:^|;\s*)((?:__Secure-)?better-auth\.session_token=[^;]+)/.exec(asked.get('cookie') ?? '')?.[1] ?? null;
 
+/** The session that stands for a request. That it cannot be read is of the moment: the library does not say of what. */
+const sessionOf = (headers: Headers) =>
+  authentication()
+    .api.getSession({ headers })
+    .catch(() => Promise.reject(Object.assign(new Error('The session cannot be read'), { code: 'SESSION' })));
+
 async function lookUp(asked: Headers): Promise<Asker | null> {
-  const session = await authentication().api.getSession({ headers: asked });
+  const session = await sessionOf(asked);
   if (!session || session.user.accessEndedAt) return null;
   const { id, name, email, firmId, position } = session.user;
   const held = session.user.roles
@@ -33,7 +39,7 @@ async function lookUp(asked: Headers): Promise<Asker | null> {
 
 /** Whether the session a request came with still stands: asked anew, for what goes on after the request. */
 export async function isStillSignedIn(request: Request): Promise<boolean> {
-  const session = await authentication().api.getSession({ headers: request.headers });
+  const session = await sessionOf(request.headers);
   return session !== null && !session.user.accessEndedAt;
 }
 

@@ -1,7 +1,11 @@
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
+import { mutations } from '../../scripts/bench/mutations';
+import { freePort } from '../../scripts/setup/postgres.mjs';
 import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
 import { closeConnections } from '../../src/server/connection';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
@@ -10,6 +14,7 @@ import { asOwner, tamper } from '../support/database';
 import { eventually } from '../support/eventually';
 
 let app: Served;
+let metricsPort: number;
 let cookie: string;
 let jobs: { job_id: string; status: string }[];
 let token: string;
@@ -49,7 +54,8 @@ async function signIn(email: string): Promise<string> {
 }
 
 beforeAll(async () => {
-  app = await serveDemo('attacked');
+  metricsPort = (await freePort()) ?? 0;
+  app = await serveDemo('attacked', { more: { METRICS_PORT: String(metricsPort) } });
   cookie = await signIn(app.demo.people[0]?.email ?? '');
   jobs = (await ledger<{ job_id: string; status: string }>('select job_id, status from job_summary')).rows;
   token = (await ledger<{ verification_token: string }>('select verification_token from document')).rows[0]
@@ -135,52 +141,7 @@ describe('poison', () => {
     const templates = [...rentedHouse(new Date(), instruments).drafts, ...cottage(new Date(), instruments).drafts];
     const sound = templates.filter(({ kind }) => kind !== 'job.opened').slice(0, 180);
     await post(jobThatIs('to do'), sound);
-    const nasty: unknown[] = [
-      '\ud800',
-      '\0',
-      'x'.repeat(5000),
-      '',
-      ' ',
-      '0000-01-01',
-      '9999-12-31',
-      '1e400',
-      '-0',
-      '9'.repeat(32),
-      '1e-7',
-      -1,
-      0,
-      1e-7,
-      1e21,
-      123456789012345678901234567890,
-      null,
-      true,
-      [],
-      {},
-      [[[]]],
-      { __proto__: null, of: 'way' },
-      v7(),
-      v7().toUpperCase(),
-      '__proto__',
-      'constructor',
-      '<script>',
-      '‮',
-      '\u2028',
-      'N/A',
-      'LIM',
-    ];
-    let seed = 20261126;
-    const random = (below: number) => {
-      seed = (Math.imul(seed, 1103515245) + 12345) & 0x7fffffff;
-      return seed % below;
-    };
-    const mutated = (value: unknown, depth = 0): unknown => {
-      if (random(4) === 0 || depth > 3) return nasty[random(nasty.length)];
-      if (Array.isArray(value)) return value.map((each) => mutated(each, depth + 1));
-      if (value === null || typeof value !== 'object') return random(2) ? value : nasty[random(nasty.length)];
-      const entries = Object.entries(value);
-      const chosen = random(Math.max(entries.length, 1));
-      return Object.fromEntries(entries.map(([k, held], i) => [k, i === chosen ? mutated(held, depth + 1) : held]));
-    };
+    const { mutated, random } = mutations(20261126);
     const counts = { taken: 0, refused: 0 };
     for (let round = 0; round < 30; round += 1) {
       const entries = Array.from({ length: 20 }, () => {
@@ -205,6 +166,32 @@ describe('poison', () => {
     const draft = await fetch(`${app.baseUrl}/api/jobs/${jobThatIs('to do')}/draft`, { headers: { Cookie: cookie } });
     expect([draft.status, draft.headers.get('Content-Type')]).toEqual([200, 'application/pdf']);
   }, 180_000);
+});
+
+describe('a release that is being rolled out beside this one', () => {
+  it('is waited for where its entries are newer, and nothing is refused', async () => {
+    const newer = brief({ estimatedAgeYears: 34 }, { version: 2 });
+    const answer = await post(jobThatIs('under way'), [brief({ estimatedAgeYears: 35 }), newer]);
+    expect([answer.status, answer.headers.get('Retry-After')]).toEqual([503, '2']);
+    // What claims to be of a far future is nobody's release.
+    const [odd] = await resultsOf(await post(jobThatIs('under way'), [{ ...newer, version: 99 }]));
+    expect(odd).toMatchObject({ accepted: false });
+  });
+
+  it('may have recorded in a job: this one waits for its successor, and reads nothing as something else', async () => {
+    const [job, entry] = [jobThatIs('to do'), brief({ estimatedAgeYears: 36 })];
+    expect(await resultsOf(await post(job, [entry]))).toMatchObject([{ accepted: true }]);
+    const to = (version: number) =>
+      tamper('update entry set version = $2 where id = $1', [entry.id, version], app.env.DATABASE_OWNER_URL);
+    await to(2);
+    // A process that has not folded it yet: as after a restart.
+    await app.kill();
+    await app.revive();
+    expect((await post(job, [brief({ estimatedAgeYears: 37 })])).status).toBe(503);
+    expect((await fetch(at(job), { headers: { Cookie: cookie } })).status).toBe(503);
+    await to(1);
+    expect(await resultsOf(await post(job, [brief({ estimatedAgeYears: 38 })]))).toMatchObject([{ accepted: true }]);
+  });
 });
 
 describe('a job whose row is held', () => {
@@ -265,7 +252,18 @@ describe('what a page carries', () => {
 
   it('says whether it can serve, and nothing else', async () => {
     const answer = await fetch(`${app.baseUrl}/health`);
-    expect([answer.status, await answer.json()]).toEqual([200, { ready: true, database: 'answers' }]);
+    expect([answer.status, await answer.json()]).toEqual([
+      200,
+      { ready: true, database: 'answers', printing: 0, lastBackup: null },
+    ]);
+  });
+
+  it('tells its figures on a port of their own, without an id in them', async () => {
+    const figures = await (await fetch(`http://127.0.0.1:${metricsPort}/metrics`)).text();
+    expect(figures).toMatch(/ledger_request_seconds_count\{method="GET",path="\/health",status="200"\} \d/);
+    expect(figures).toMatch(/process_resident_memory_bytes \d/);
+    expect(figures).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}/);
+    expect((await fetch(`${app.baseUrl}/metrics`, { redirect: 'manual' })).status).toBe(404);
   });
 });
 
@@ -296,6 +294,53 @@ describe('guessing', () => {
       interval: 500,
     });
     expect((await attempt(victim, 'wrong again')).status).toBe(401);
+  });
+
+  const ask = (path: string, body: object) =>
+    fetch(`${app.baseUrl}/api/auth/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: app.baseUrl },
+      body: JSON.stringify(body),
+    });
+  const letters = () => {
+    const folder = app.env.POST_FOLDER ?? '';
+    if (!existsSync(folder)) return [];
+    const raw = readdirSync(folder).map((name) => readFileSync(join(folder, name), 'utf8'));
+    return raw.map((text) => text.replaceAll('=\r\n', '').replaceAll('=3D', '='));
+  };
+
+  it('is got round by a letter with a link that works once, and ends what was signed in before', async () => {
+    const email = app.demo.people[2]?.email ?? '';
+    const before = await signIn(email);
+    for (const to of [email, 'nobody@fenwhistle.example'])
+      expect((await ask('request-password-reset', { email: to })).status).toBe(200);
+    await eventually(() => Promise.resolve(expect(letters()).toHaveLength(1)));
+    const [letter = ''] = letters();
+    expect(letter).toContain(`To: ${email}`);
+    const token = /new-password#(\w+)/.exec(letter)?.[1] ?? '';
+    expect(token.length).toBeGreaterThan(20);
+    const stored = await ledger<{ identifier: string }>('select identifier from verification');
+    expect(stored.rows.some(({ identifier }) => identifier.includes(token))).toBe(false);
+    const anew = { newPassword: app.demo.password, token };
+    expect((await ask('reset-password', { ...anew, newPassword: 'short' })).status).toBe(400);
+    expect((await ask('reset-password', anew)).status).toBe(200);
+    expect((await ask('reset-password', anew)).status).toBe(400);
+    expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: before } })).status).toBe(401);
+    await signIn(email);
+  });
+
+  it('sends nobody a flood of letters, and none to whoever may not come in', async () => {
+    const email = app.demo.people[1]?.email ?? '';
+    const so = () => letters().filter((letter) => letter.includes(`To: ${email}`)).length;
+    for (let time = 0; time < 4; time += 1) await ask('request-password-reset', { email });
+    await eventually(() => Promise.resolve(expect(so()).toBe(3)));
+    await ledger(`update "user" set access_ended_at = now() where email = $1`, [app.demo.people[2]?.email]);
+    await ledger('delete from verification');
+    await ask('request-password-reset', { email: app.demo.people[2]?.email });
+    await ask('request-password-reset', { email });
+    await eventually(() => Promise.resolve(expect(so()).toBe(4)));
+    expect(letters()).toHaveLength(5);
+    await ledger(`update "user" set access_ended_at = null where email = $1`, [app.demo.people[2]?.email]);
   });
 });
 

@@ -268,6 +268,8 @@ const open = [
   '/begin',
   `/join/${'0'.repeat(32)}`,
   '/sign-in',
+  '/sign-in/link',
+  '/sign-in/new-password',
   `/verify/${'0'.repeat(32)}`,
   '/offline',
   '/service-worker/sw.js',

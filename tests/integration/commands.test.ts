@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { temporaryDatabase } from '../../scripts/setup/serve.mjs';
 import { asOwner } from '../support/database';
@@ -28,6 +30,30 @@ describe('what empties a database', () => {
     expect(await firms()).toEqual(['Real Firm']);
     expect(run('demo.ts', 'reset', base.database).status).toBe(0);
     expect(await firms()).toEqual(['Fenwhistle Electrical Inspection']);
+  });
+});
+
+describe('a backup', () => {
+  it('is a whole dump, and /health would tell of it', async () => {
+    const made = run('backup.ts');
+    expect([made.status, made.stderr]).toEqual([0, '']);
+    const [name = '', ...more] = readdirSync(base.env.BACKUP_FOLDER ?? '');
+    expect([name, more]).toEqual([expect.stringMatching(/^\d{4}-.*Z\.dump$/), []]);
+    expect(
+      readFileSync(join(base.env.BACKUP_FOLDER ?? '', name))
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('PGDMP');
+  });
+
+  it('that fails leaves nothing that looks like one', () => {
+    const before = readdirSync(base.env.BACKUP_FOLDER ?? '');
+    const owner = base.env.DATABASE_OWNER_URL ?? '';
+    base.env.DATABASE_OWNER_URL = owner.replace(/[^/]*$/, 'there_is_none');
+    const failed = run('backup.ts');
+    base.env.DATABASE_OWNER_URL = owner;
+    expect([failed.status, failed.stderr]).toEqual([1, expect.stringMatching(/No backup was made: .*does not exist/s)]);
+    expect(readdirSync(base.env.BACKUP_FOLDER ?? '')).toEqual(before);
   });
 });
 

@@ -1,6 +1,7 @@
-import { spawnSync } from 'node:child_process';
+import { execFile, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { promisify } from 'node:util';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -137,6 +138,24 @@ describe('issuing', () => {
     );
     expect(results.map((result) => result.issued && result.number).sort()).toEqual(
       [1, 2, 3, 4].map((number) => `EICR-2026-000${number}`),
+    );
+  });
+
+  it('gives them from two processes too', async () => {
+    const actor = await newFirm();
+    const jobs = await Promise.all([1, 2, 3, 4].map(() => signedJob(actor)));
+    const there = (pairs: typeof jobs) =>
+      promisify(execFile)(process.execPath, [
+        '--conditions=react-server',
+        '--import',
+        'tsx',
+        'tests/support/issue.ts',
+        JSON.stringify(actor),
+        JSON.stringify(pairs),
+      ]);
+    const both = await Promise.all([there(jobs.slice(0, 2)), there(jobs.slice(2))]);
+    expect(both.flatMap(({ stdout }) => JSON.parse(stdout) as string[]).sort()).toEqual(
+      [1, 2, 3, 4].map((number) => `EICR-${new Date().getUTCFullYear()}-000${number}`),
     );
   });
 

@@ -18,7 +18,12 @@ type EntryOf<K, Name extends keyof K = keyof K> = {
 }[Name];
 export type DraftOf<K> = { [N in keyof K]: Drafted<BodyOf<K[N]>, N & string> }[keyof K];
 
-export type Read<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
+/** What was read, or why it was not: `newer` where another release of the application may read it. */
+export type Read<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string; readonly newer?: true };
+
+/** How many versions of a kind a release that is being rolled out may be ahead. */
+const mostVersionsAhead = 3;
 
 type Spec<State extends Streamed, Lists, K extends Kinds<State, Lists>> = {
   readonly kinds: K;
@@ -76,7 +81,11 @@ export function streamOf<State extends Streamed, Lists, K extends Kinds<State, L
     if (!kind) return { ok: false, problem: `Not an entry: there is no kind ${name}.` };
     const current = currentVersion(kind);
     if (version > current)
-      return { ok: false, problem: `${name} version ${version} is newer than this application knows (${current}).` };
+      return {
+        ok: false,
+        problem: `${name} version ${version} is newer than this application knows (${current}).`,
+        ...(version <= current + mostVersionsAhead && { newer: true }),
+      };
     const upcasted = kind.versions
       .slice(version - 1)
       .reduce((body: unknown, step) => step.upcast(body, { id }), parsed.data.body);

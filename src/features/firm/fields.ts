@@ -18,6 +18,9 @@ const password = z
 export const signInFields = z.object({ email, password: z.string().min(1, 'Give your password.').max(200) });
 export type SignInFields = z.infer<typeof signInFields>;
 
+export const linkFields = z.object({ email });
+export const newPasswordFields = z.object({ password });
+
 /** A firm and its first person. */
 export const beginFields = z.object({
   firm: needed("the firm's name"),

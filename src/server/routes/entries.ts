@@ -4,6 +4,7 @@ import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
 import { sessionsOf, subscribe } from '../announcements';
+import { NewerEntry } from '../trouble';
 import { type Asker, isStillSignedIn, signedIn } from '../who';
 
 type Context = { params: Promise<Readonly<Record<string, string>>> };
@@ -78,6 +79,7 @@ export const postEntries = ({ sort, idOf: target }: Target) =>
       const sent = withId.safeParse(raw);
       const id = sent.success ? sent.data.id : '';
       const read = streams[sort].readDraft(raw);
+      if (!read.ok && read.newer) throw new NewerEntry(read.problem);
       if (read.ok && !isOwnAct(sort, read.value.kind)) {
         drafts.push(read.value);
         asSent.set(read.value.id, id);

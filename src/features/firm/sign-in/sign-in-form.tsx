@@ -1,6 +1,7 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
+import Link from 'next/link';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Button } from '../../../ui/button';
@@ -37,6 +38,9 @@ export function SignInForm() {
       <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
         {isSubmitting ? 'Signing in…' : 'Sign in'}
       </Button>
+      <Link href="/sign-in/link" className="block text-sm underline">
+        Forgotten the password?
+      </Link>
     </form>
   );
 }
