@@ -42,7 +42,7 @@ const { default: pg } = await import('pg');
 const app = await serveDemo('soak');
 const owner = async (sql, values) => {
   for (;;) {
-    const client = new pg.Client({ connectionString: app.env.DATABASE_OWNER_URL });
+    const client = new pg.Client({ connectionString: app.env.DATABASE_OWNER_URL, connectionTimeoutMillis: 5000 });
     client.on('error', () => undefined);
     try {
       await client.connect();
@@ -51,7 +51,8 @@ const owner = async (sql, values) => {
       if (error.code && !['57P03', '57P01', 'ECONNREFUSED', 'ECONNRESET'].includes(error.code)) throw error;
       await pause(200);
     } finally {
-      await client.end().catch(() => undefined);
+      // One that never connected has no end to wait for.
+      void client.end().catch(() => undefined);
     }
   }
 };
@@ -171,9 +172,9 @@ async function main() {
       const entries = batch();
       await owner(`create or replace function full_disk() returns trigger language plpgsql as $$
         begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$;
-        create trigger full_disk before insert on entry for each row execute function full_disk()`);
+        create or replace trigger full_disk before insert on entry for each row execute function full_disk()`);
       const refused = await post(app.baseUrl, entries).catch(() => null);
-      await owner('drop trigger full_disk on entry');
+      await owner('drop trigger if exists full_disk on entry');
       if (refused) taken(entries, refused);
       taken(entries, await deliver(entries, 1));
     },
