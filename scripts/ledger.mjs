@@ -1,4 +1,4 @@
-// npm run -s ledger -- <verb> [file|-]. Nothing but JSON on standard output; exit 0 fine, 1 findings, 2 unusable input.
+// npm run -s ledger -- <verb> [--lines] [file|-]. Nothing but JSON on standard output; exit 0 fine, 1 findings, 2 unusable input.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -11,9 +11,10 @@ if (!existsSync(join(root, 'node_modules', 'tsx'))) {
   });
   if (installed.status !== 0) process.exit(2);
 }
-const [verb, file, ...rest] = process.argv.slice(2);
 const from = process.env.INIT_CWD ?? process.cwd();
-const args = [verb, file && file !== '-' ? resolve(from, file) : file, ...rest].filter((arg) => arg !== undefined);
+const args = process.argv
+  .slice(2)
+  .map((arg, index) => (index === 0 || arg === '-' || arg.startsWith('--') ? arg : resolve(from, arg)));
 const run = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'ledger', 'ledger.ts'), ...args], {
   cwd: root,
   stdio: 'inherit',

@@ -96,7 +96,8 @@ async function main() {
       method: 'POST',
       headers: { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie },
       body: JSON.stringify({ entries }),
-      signal,
+      // An answer that never comes is one that did not.
+      signal: AbortSignal.any([AbortSignal.timeout(20_000), ...(signal ? [signal] : [])]),
     });
     if (answer.status >= 500 && answer.status !== 503) serverErrors += 1;
     return answer.ok ? (await answer.json()).results : null;

@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { adviseInput, bondingInput, describeInput, whichInput } from './advice';
+import { capacityContext } from './judge/dead';
+import { judgeInput } from './judge/judge';
 import { logProof } from '../../src/core/ledger/daily-head';
 import { demandInput } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';
@@ -67,6 +70,9 @@ export const jobInput = z.object({
   entries: z.array(z.looseObject({ madeBy: z.string(), seq: z.number().int().nullable() })).min(1),
 });
 
+/** A device and a cable: what `judge` reads as the context of device-and-cable, with the rating beside it. */
+export const capacityInput = capacityContext.extend({ deviceAmps: z.union([z.string(), z.number()]) });
+
 /** What each verb reads, published as JSON Schema in docs/formats. */
 export const formats = {
   case: referenceCase,
@@ -77,6 +83,13 @@ export const formats = {
   demand: demandInput,
   job: jobInput,
   proof: logProof,
+  judge: judgeInput,
+  advise: adviseInput,
+  which: whichInput,
+  describe: describeInput,
+  locate: insulationInput,
+  capacity: capacityInput,
+  bonding: bondingInput,
 } as const;
 /** What a tester and the application say to each other, published beside them. */
 export const conversation = { 'tester-says': fromTester, 'ledger-says': toTester } as const;

@@ -18,13 +18,10 @@ import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
 import { explainRing } from '../../src/core/tests/ring/explain';
 import { demandInput } from '../../src/core/installation/demand';
 import { hashOfHex, isSigned } from '../../src/server/signed-head';
+import { advise, bonding, describe, which } from './advice';
+import { type Answer, unusable } from './answer';
 import { insulationInput, jobInput, limitsInput, ringInput } from './formats';
-
-/** What a verb answers: 0 fine, 1 findings, 2 input that cannot be used, with the reason. */
-export type Answer =
-  | { readonly exit: 0 | 1; readonly output: unknown }
-  | { readonly exit: 2; readonly output: { readonly problem: string } };
-const unusable = (problem: string): Answer => ({ exit: 2, output: { problem } });
+import { judgeDescribed } from './judge/judge';
 
 function reading<T extends z.ZodType>(
   schema: T,
@@ -227,7 +224,29 @@ function proof(raw: unknown): Answer {
   };
 }
 
+function judge(raw: unknown): Answer {
+  const output = judgeDescribed(raw);
+  if ('problem' in output) return { exit: 2, output };
+  return { exit: output.verdict === 'meets' ? 0 : 1, output };
+}
+
+/** Whether a device, its cable and its load suit one another. */
+const capacity = (raw: unknown): Answer => {
+  const { deviceAmps, ...context } = (raw ?? {}) as { deviceAmps?: unknown };
+  return judge({ test: 'device-and-cable', context, reading: String(deviceAmps ?? '') });
+};
+
+/** Where an insulation fault can be, from what was opened: the location alone. */
+const locate = (raw: unknown): Answer => insulation(raw);
+
 export const verbs: Readonly<Record<string, (raw: unknown) => Answer>> = {
+  judge,
+  advise,
+  which,
+  describe,
+  locate,
+  capacity,
+  bonding,
   solve,
   check,
   ring,

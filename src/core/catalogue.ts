@@ -53,7 +53,8 @@ function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFi
     source: 'agreed for this job',
     confidence: 'practice',
   } as const;
-  return { ...pack, insulation: { ...pack.insulation, investigateBelowMegohms } };
+  const expectedWhenNewMegohms = investigateBelowMegohms;
+  return { ...pack, insulation: { ...pack.insulation, investigateBelowMegohms, expectedWhenNewMegohms } };
 }
 
 /** The kinds of document there are. */

@@ -22,11 +22,21 @@ const verbOf: Record<string, string> = {
   demand: 'demand',
   job: 'check',
   proof: 'proof',
+  judge: 'judge',
+  advise: 'advise',
+  which: 'which',
+  describe: 'describe',
+  locate: 'locate',
+  capacity: 'capacity',
+  bonding: 'bonding',
 };
+
+const command = (args: string[], input = '') =>
+  spawnSync('npm', ['run', '-s', 'ledger', '--', ...args], { encoding: 'utf8', input });
 
 describe('published formats', () => {
   it('are the schemas the verbs read, and each has an example', () => {
-    expect(formatNames.length).toBe(10);
+    expect(formatNames.length).toBe(17);
     for (const name of formatNames)
       expect(
         readFileSync(`docs/formats/${name}.schema.json`, 'utf8'),
@@ -111,6 +121,12 @@ describe('the verbs', () => {
       output: { loops: [{ maxZsOhms: '1.3656', atAmbientOhms: '1.0925' }, {}], residual: { maxZsOhms: '1666.7' } },
     });
     expect(run('limits', { ...example('limits'), earthing: 'TT' })).toMatchObject({
+      exit: 0,
+      output: { loops: [{ seconds: 0.2, maxZsOhms: '1.3656', working: expect.stringContaining('0.2 s') }, {}] },
+    });
+    expect(
+      run('limits', { ...example('limits'), standard: 'BS 3036', type: '', ratingAmps: 30, earthing: 'TT' }),
+    ).toMatchObject({
       exit: 1,
       output: { loops: [{ maxZsOhms: null, why: expect.stringContaining('0.2 s') }, {}] },
     });
@@ -124,8 +140,51 @@ describe('the verbs', () => {
       run('demand', { ...example('demand'), overrideAmps: '70', overrideReason: 'load limitation fitted' }),
     ).toMatchObject({ exit: 0 });
   });
+  it('which, describe, advise, capacity, bonding and locate answer as the screens do', () => {
+    expect(run('which', example('which'))).toMatchObject({ output: { document: 'MWC', count: 2, notifiable: 'yes' } });
+    expect(run('describe', example('describe'))).toMatchObject({ exit: 0, output: { missing: [] } });
+    expect(run('describe', { text: 'added a point' })).toMatchObject({
+      exit: 1,
+      output: { missing: ['what', 'where', 'circuit'] },
+    });
+    expect(run('advise', example('advise'))).toMatchObject({ exit: 0, output: { next: { ask: expect.any(String) } } });
+    expect(run('advise', { finding: 'constructor' })).toMatchObject({ exit: 2 });
+    expect(run('advise', { ...example('advise'), answers: { constructor: true } })).toMatchObject({ exit: 2 });
+    expect(run('capacity', example('capacity'))).toMatchObject({ exit: 0, output: { limit: '46.4 A' } });
+    expect(run('bonding', example('bonding'))).toMatchObject({ output: { earthingMm2: '16', bondingMm2: '10' } });
+    expect(run('locate', example('locate'))).toMatchObject({ output: { next: expect.anything() } });
+  });
   it('check judges a job', () =>
     expect(run('check', example('job'))).toMatchObject({ exit: 1, output: { edition: 'BS 7671:2018+A2:2022' } }));
+});
+
+describe('--lines', () => {
+  it('answers a line a line, errors in their place, and the rest goes on', () => {
+    const sound = JSON.stringify(example('judge'));
+    const answer = command(['judge', '--lines'], [sound, '{', '', '{"test":"none"}', sound].join('\n'));
+    const lines = answer.stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as object);
+    expect([answer.status, lines]).toEqual([
+      2,
+      [
+        expect.objectContaining({ id: 'a', verdict: 'meets', limit: '1.37 Ω' }),
+        { problem: expect.stringContaining('Not JSON') },
+        { problem: expect.stringContaining('test') },
+        expect.objectContaining({ id: 'a' }),
+      ],
+    ]);
+  });
+  it('says of a file that is not there, and of a verb that is none', () => {
+    for (const args of [
+      ['judge', '--lines', 'no/such.jsonl'],
+      ['sing', '--lines', 'docs/formats/examples/judge.json'],
+    ]) {
+      const answer = command(args);
+      expect([answer.status, answer.stdout]).toEqual([2, expect.stringContaining('problem')]);
+    }
+  });
 });
 
 describe('input that cannot be used is refused with its place', () => {
@@ -149,8 +208,6 @@ describe('input that cannot be used is refused with its place', () => {
 });
 
 describe('the command', () => {
-  const command = (args: string[], input = '') =>
-    spawnSync('npm', ['run', '-s', 'ledger', '--', ...args], { encoding: 'utf8', input });
   it('reads a file or standard input, writes JSON alone, and exits 0, 1 or 2', () => {
     const file = command(['limits', 'docs/formats/examples/limits.json']);
     expect([file.status, JSON.parse(file.stdout)]).toMatchObject([0, { edition: 'BS 7671:2018+A2:2022' }]);
@@ -160,6 +217,7 @@ describe('the command', () => {
       [['ring', '-'], '{'],
       [['ring', 'no/such.json'], ''],
       [['sing'], '{}'],
+      [['constructor'], '{}'],
     ] as const) {
       const bad = command([...args], input);
       expect([bad.status, Object.keys(JSON.parse(bad.stdout) as object)]).toEqual([2, ['problem']]);

@@ -1,5 +1,6 @@
 import type { EditionPack } from '../edition/pack';
-import type { Code } from '../job/outcome';
+import { type Code, codes } from '../job/outcome';
+import type { Judgement, Limit } from '../words/judgement';
 
 type CodedObservation = {
   readonly number: number;
@@ -14,6 +15,12 @@ export type Assessment = {
   /** Numbers of intake observations reported but left out of the outcome. */
   readonly intakeOnly: readonly number[];
 };
+
+const codesOf = (observations: readonly CodedObservation[], numbers: readonly number[]): string =>
+  observations
+    .filter(({ number }) => numbers.includes(number))
+    .map(({ code }) => code)
+    .join(', ');
 
 /**
  * The overall assessment of a condition report: any C1, C2 or FI makes it unsatisfactory; C3 alone does not.
@@ -32,9 +39,44 @@ export function assess(observations: readonly CodedObservation[], pack: EditionP
   if (intakeOnly.length > 0) {
     const list = intakeOnly.join(', ');
     reasons.push(
-      `Observation ${list} concerns the distributor's intake with no live part to touch: reported, and left out of the outcome.`,
+      `Observation ${list} (${codesOf(observations, intakeOnly)}) concerns the distributor's intake with no live part to touch: reported, and left out of the outcome.`,
     );
   }
-  if (deciding.length === 0) reasons.unshift('No observation is coded C1, C2 or FI.');
+  if (deciding.length === 0)
+    reasons.unshift(
+      intakeOnly.length > 0
+        ? 'Beside the intake, no observation is coded C1, C2 or FI.'
+        : 'No observation is coded C1, C2 or FI.',
+    );
   return { outcome: deciding.length > 0 ? 'unsatisfactory' : 'satisfactory', reasons, intakeOnly };
+}
+
+/**
+ * Judges what a report's outcomes come to as a whole, by the codes among them: the assessment as a judgement. An outcome
+ * that carries no code decides nothing.
+ */
+export function judgeOutcome(
+  outcomes: readonly {
+    readonly number: number;
+    readonly item: string | null;
+    readonly outcome: string;
+    readonly livePartsAccessible: boolean;
+  }[],
+  pack: EditionPack,
+): Judgement {
+  const coded = outcomes.flatMap(({ outcome, ...rest }) => {
+    const code = codes.find((each) => each === outcome);
+    return code ? [{ ...rest, code }] : [];
+  });
+  const { outcome, reasons } = assess(coded, pack);
+  const satisfactory = outcome === 'satisfactory';
+  const limit: Limit = { text: 'no C1, C2 or FI', source: '653, Appendix 6', figure: 'no C1, C2 or FI' };
+  return {
+    rule: `assessment.${outcome}`,
+    verdict: satisfactory ? 'meets' : 'fails',
+    expected: null,
+    limit,
+    working: reasons,
+    next: null,
+  };
 }

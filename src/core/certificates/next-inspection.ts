@@ -1,5 +1,31 @@
 import { assess } from './assessment';
 import type { JobView } from '../job/view';
+import { compare, exact } from '../quantity/exact';
+import { type Judgement, type Limit, notTaken } from '../words/judgement';
+
+/** The usual longest interval to the next inspection, in years, by who lives there. */
+const usualYears = { 'owner-occupied': 10, rented: 5 } as const;
+export type Occupancy = keyof typeof usualYears;
+
+/** Judges an interval in years against the usual one: a longer one is the inspector's to give a reason for. */
+export function judgeInterval(years: string | null, occupancy: Occupancy, reason: string | null): Judgement {
+  const most = usualYears[occupancy];
+  const limit: Limit = {
+    text: `${most} years, ${occupancy}`,
+    source: '652, and guidance on it',
+    figure: `${most} years`,
+  };
+  if (years === null) return notTaken('interval', { is: 'not-taken', mark: 'N/V' }, limit);
+  const within = compare(exact(years), exact(most)) <= 0;
+  return {
+    rule: within ? 'interval.usual' : 'interval.long',
+    verdict: within ? 'meets' : 'doubt',
+    expected: `${most} years`,
+    limit,
+    working: [`${years} years ${within ? '≤' : '>'} ${most}${reason ? `: ${reason}` : ''}`],
+    next: within ? null : { rule: 'interval.long' },
+  };
+}
 
 /**
  * A first proposal for the interval to the next inspection, in years: rented homes 5, owner-occupied 10, a year where
@@ -10,8 +36,8 @@ export function intervalFor({ job, pack }: JobView): { readonly years: number; r
     return { years: 1, reason: 'Condition: to be looked at again once the urgent work is done' };
   }
   return job.brief.reason === 'tenancy'
-    ? { years: 5, reason: 'Rented home, or sooner at a change of occupancy' }
-    : { years: 10, reason: 'Owner-occupied home in satisfactory condition' };
+    ? { years: usualYears.rented, reason: 'Rented home, or sooner at a change of occupancy' }
+    : { years: usualYears['owner-occupied'], reason: 'Owner-occupied home in satisfactory condition' };
 }
 
 /** The same calendar day some years on; 29 February becomes 28 February where there is none. */

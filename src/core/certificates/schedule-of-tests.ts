@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { showCable, showDevice, showResidual } from '../installation/device-text';
 import { type Subject, keyOf, slotAt } from '../installation/slot';
-import { type Way, disconnectionSeconds, isSpare } from '../installation/way';
+import { disconnectionSeconds } from '../installation/disconnection';
+import { assemblyWords } from '../installation/board';
+import { type Way, isSpare } from '../installation/way';
 import { governing } from '../job/governing';
 import { waysOf } from '../job/job';
 import type { SlotDefinition } from '../job/test-definition';
@@ -81,7 +83,7 @@ const described: readonly Column[] = [
   },
   { place: 8, heading: 'kA', width: 20, align: 'right', cell: (_, way) => printed(way.breakingMark) },
   { place: 9, heading: 'Max Zs Ω', width: 32, align: 'right', cell: maxZs },
-  { place: 9.5, heading: 'RCD mA, type', width: 32, align: 'left', cell: (_, way) => showResidual(way) || 'none' },
+  { place: 9.5, heading: 'RCD mA, type', width: 32, align: 'left', cell: (_, way) => showResidual(way) || '—' },
   { place: 49, heading: 'IR at V', width: 26, align: 'right', cell: insulationVolts },
 ];
 
@@ -102,7 +104,8 @@ const measured = (definition: SlotDefinition & Required<Pick<SlotDefinition, 'pa
   cell: (view, way) => {
     if (definition.applies && !definition.applies(way)) return 'N/A';
     const shown = shownAt(view, onWay(way), definition.measure);
-    return shown ?? (definition.due?.(view, onWay(way)) ? '—' : 'N/A');
+    // What it would stand for is not known while the circuit is not described.
+    return shown ?? (definition.due?.(view, onWay(way)) || definition.applies ? '—' : 'N/A');
   },
 });
 
@@ -120,6 +123,7 @@ export function schedulesOfTests(view: JobView): BoardSchedule[] {
       fact('Supplied from', board.suppliedFrom),
       fact('Device at its supply', board.supplyDevice),
       fact('Assembly', board.assemblyStandard),
+      fact('Conditional rating', board.assembly && assemblyWords[board.assembly]),
       fact('Surge protection', board.surgeProtection),
       fact('Zs', shownAt(view, on, zs), ' Ω'),
       fact('Ipf', shownAt(view, on, boardIpf), ' kA'),

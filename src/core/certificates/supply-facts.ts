@@ -2,10 +2,9 @@ import type { Measure, Subject } from '../installation/slot';
 import { bondFieldOf, bondStateWords, bondedServices, liveConductorWords, serviceWords } from '../installation/supply';
 import { governing, valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
-import { toFixed } from '../quantity/exact';
 import { showValue } from '../quantity/reading-value';
 import { conductorContinuity } from '../tests/continuity/slots';
-import { faultCurrentOf } from '../tests/origin/fault-current';
+import { faultCurrentOf, showFaultCurrent } from '../tests/origin/fault-current';
 import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../tests/origin/slots';
 import { type Fact, fact } from './fact';
 
@@ -37,7 +36,7 @@ export function supplyFacts(view: JobView): Fact[] {
     fact('Frequency', supply.frequencyHertz, ' Hz'),
     fact('Polarity of the supply', polarity === '✓' ? 'confirmed' : polarity),
     fact('Ze', shownAt(view, supplied, ze), ` Ω${how ? `, by ${howWords[how]}` : ''}`),
-    fact('Ipf (larger)', fault ? `${toFixed(fault.kiloamps, 2, 'half-up')} kA, ${fault.from}` : null),
+    fact('Ipf (larger)', fault ? `${showFaultCurrent(fault)}, ${fault.from}` : null),
     fact('Ipf L–N / L–E', `${pair(ipfLineNeutral)} / ${pair(ipfLineEarth)} kA`),
     fact('Service fuse', fuse.filter(Boolean).join(' ')),
     fact('Other sources', supply.otherSources),

@@ -35,7 +35,7 @@ describe('maximum Zs', () => {
 
   it.each([
     [device('BS 88-3', 'C', 100), 0.4, /no row/],
-    [device('BS EN 60898', 'B', 32), 0.2, /no operating multiple/],
+    [device('BS EN 60898', 'B', 32), 0.3, /no operating multiple/],
     [device('BS EN 60898', 'B', 33), 0.4, /not a rating/],
     [device('BS EN 60898', 'Z', 32), 0.4, /no table/],
   ])('gives no neighbouring value for %o at %d s', (wanted, seconds, why) => {

@@ -1,4 +1,4 @@
-import { type Exact, divide, exact, multiply } from '../quantity/exact';
+import { type Exact, divide, exact, isAtMost, multiply } from '../quantity/exact';
 import type { EditionPack } from './pack';
 import type { Confidence } from './rows';
 
@@ -18,6 +18,9 @@ export type LoopLimit =
 const nameDevice = (device: ProtectiveDevice): string =>
   `${device.standard}${device.type ? ` type ${device.type}` : ''} ${device.ratingAmps} A`;
 
+/** Disconnection times a breaker's operating multiples hold for: TN 0.4 and 5 s, TT 0.2 and 1 s (411.3.2). */
+const breakerSeconds = [0.2, 0.4, 1, 5];
+
 /**
  * The maximum earth fault loop impedance for a device and a disconnection time, in ohm, unrounded.
  * Breakers: Zs ≤ Cmin × U0 / Ia (411.4.4). Fuses: Tables 41.2 and 41.4. A device, rating or time with no row
@@ -26,12 +29,12 @@ const nameDevice = (device: ProtectiveDevice): string =>
 export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: number): LoopLimit {
   const breaker = pack.breakers.find((row) => row.standards.includes(device.standard) && row.type === device.type);
   if (breaker) {
-    if (seconds !== 0.4 && seconds !== 5) {
+    if (!breakerSeconds.includes(seconds))
       return none(`no operating multiple is held for ${nameDevice(device)} at ${seconds} s`);
-    }
     if (!breaker.ratingsAmps.includes(device.ratingAmps)) {
       return none(`${device.ratingAmps} A is not a rating of ${device.standard} type ${device.type}`);
     }
+    // Below 5 s a breaker is relied on for operating at once only.
     const multiple = seconds === 5 ? breaker.fiveSecondMultiple : breaker.instantMultiple;
     const operating = multiple * device.ratingAmps;
     const { nominalVolts, minimumVoltageFactor } = pack;
@@ -40,7 +43,7 @@ export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: 
       maxZs: divide(multiply(exact(minimumVoltageFactor.value), exact(nominalVolts.value)), exact(operating)),
       source: `411.4.4, ${pack.title}`,
       confidence: 'formula',
-      working: `${minimumVoltageFactor.value} × ${nominalVolts.value} V ÷ (${multiple} × ${device.ratingAmps} A)`,
+      working: `${minimumVoltageFactor.value} × ${nominalVolts.value} V ÷ (${multiple} × ${device.ratingAmps} A), within ${seconds} s`,
     };
   }
   const ofDevice = pack.fuseLimits.filter((row) => row.standard === device.standard && row.type === device.type);
@@ -54,6 +57,19 @@ export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: 
     confidence: row.confidence,
     working: `table value for ${nameDevice(device)} at ${seconds} s`,
   };
+}
+
+/** The largest impedance that any overcurrent device of an edition is allowed at any time: above it none disconnects. */
+export function mostOfAnyDevice(pack: EditionPack): { readonly max: Exact; readonly source: string } {
+  const fuses = pack.fuseLimits.map((row) => exact(row.maxZsOhms));
+  const breakers = pack.breakers.flatMap(({ standards, type, ratingsAmps }) =>
+    ratingsAmps.slice(0, 1).flatMap((ratingAmps) => {
+      const limit = loopLimit(pack, { standard: standards[0] ?? '', type, ratingAmps }, 5);
+      return limit.found ? [limit.maxZs] : [];
+    }),
+  );
+  const max = [...fuses, ...breakers].reduce((most, each) => (isAtMost(most, each) ? each : most), exact(0));
+  return { max, source: `411.4.4, Tables 41.2 and 41.4, ${pack.title}` };
 }
 
 const none = (why: string): LoopLimit => ({ found: false, why });

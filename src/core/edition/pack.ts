@@ -44,6 +44,7 @@ type Tolerance =
   | 'faultCurrentShareLeast'
   | 'faultCurrentShareMost'
   | 'electrodeStableOhms'
+  | 'neutralEarthVolts'
   | 'radialOhms'
   | 'radialShare'
   | 'bondingJointOhms'

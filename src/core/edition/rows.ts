@@ -121,8 +121,18 @@ export type DesignRules = {
   /** How far r2 ÷ r1 may be from the cable's own ratio, as a share of it. */
   readonly ringRatioShare: SourcedFigure;
   readonly rewireableFactor: SourcedFigure;
+  /** Live conductors of a ring, by wiring. */
+  readonly ringLeastMm2: { readonly other: SourcedFigure; readonly mineral: SourcedFigure };
+  /** Beyond so many metres a run is allowed more drop for each, up to a share. */
+  readonly longRun: {
+    readonly metres: number;
+    readonly percentPerMetre: string;
+    readonly mostPercent: string;
+    readonly source: string;
+  };
   readonly dropPercent: { readonly lighting: SourcedFigure; readonly other: SourcedFigure };
-  readonly hotFactors: Readonly<Record<HotWiring, SourcedFigure>>;
+  /** How much a line conductor and its CPC rise from 20 °C to their working temperature. */
+  readonly hotFactors: Readonly<Record<HotWiring, { readonly line: SourcedFigure; readonly cpc: SourcedFigure }>>;
   readonly notExtraneousMegohms: SourcedFigure;
   /** The longest time a fault may last, in seconds: short for final circuits up to these ratings, long for the rest. */
   readonly disconnection: {

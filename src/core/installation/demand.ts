@@ -1,3 +1,4 @@
+import { beside } from '../quantity/ohms';
 import * as z from 'zod';
 import type { EditionPack } from '../edition/pack';
 import { type DemandPurpose, type DiversityRule, demandPurposes } from '../edition/rows';
@@ -112,8 +113,8 @@ export function judgeDemand(demand: Exact, ratingAmps: number, of: 'supply fuse'
     rule: meets ? 'demand.within' : 'demand.above',
     verdict: meets ? 'meets' : 'doubt',
     expected: null,
-    limit: { text: `${ratingAmps} A ${of}`, source: '311.1' },
-    working: [`${toFixed(demand, 1, 'half-up')} A ${meets ? '≤' : '>'} ${ratingAmps} A`],
+    limit: { text: `${ratingAmps} A ${of}`, source: '311.1', figure: `${ratingAmps} A` },
+    working: [beside({ figure: demand, atLeast: false }, rating, 'A', 1)],
     next: meets ? null : { rule: of === 'supply fuse' ? 'demand.above-service' : 'demand.above-board' },
   };
 }

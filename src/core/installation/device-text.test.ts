@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../edition/editions';
 import { parseCable, parseDevice, parseResidual, showCable, showDevice, showResidual } from './device-text';
-import { type Way, disconnectionSeconds } from './way';
+import { disconnectionSeconds } from './disconnection';
+import type { Way } from './way';
 
 const pack = editionPack('bs7671-2018-a2');
 
@@ -44,7 +45,7 @@ describe('devices as people write them', () => {
     ['30A', '30 A'],
     ['30 mA AC', '30 AC'],
     ['100 S', '100 S'],
-    ['none', ''],
+    ['none', 'none'],
   ])('RCD %j shows as %j', (typed, shown) => {
     const parsed = parseResidual(typed);
     expect(parsed.ok && showResidual(parsed.fields)).toBe(shown);

@@ -2,7 +2,7 @@ import type { EditionPack } from '../edition/pack';
 import type { WayFields } from './way';
 
 type Device = Pick<WayFields, 'deviceStandard' | 'deviceType' | 'deviceAmps'>;
-type Residual = Pick<WayFields, 'residualMilliamps' | 'residualType' | 'residualDelayed'>;
+type Residual = Pick<WayFields, 'residualMilliamps' | 'residualType' | 'residualDelayed' | 'residualAbsent'>;
 type Cable = Pick<WayFields, 'liveCsaMm2' | 'cpcCsaMm2'>;
 type Parsed<T> = { ok: true; fields: T } | { ok: false; problem: string };
 
@@ -64,14 +64,22 @@ export function parseDevice(pack: EditionPack, typed: string): Parsed<Device> {
 export function parseResidual(typed: string): Parsed<Residual> {
   const text = typed.trim();
   if (/^(none|no|-|–|0)$/i.test(text)) {
-    return { ok: true, fields: { residualMilliamps: null, residualType: null, residualDelayed: null } };
+    return {
+      ok: true,
+      fields: { residualMilliamps: null, residualType: null, residualDelayed: null, residualAbsent: true },
+    };
   }
   const match = /^(10|30|100|300|500)\s*(?:mA)?\s*(AC|A|F|B)?\s*(S)?$/i.exec(text);
   if (!match) return { ok: false, problem: `“${text}” is not an RCD. Type for example 30 A, 30 AC, 100 S or none.` };
   const type = match[2]?.toUpperCase() as Residual['residualType'] | undefined;
   return {
     ok: true,
-    fields: { residualMilliamps: Number(match[1]), residualType: type ?? null, residualDelayed: Boolean(match[3]) },
+    fields: {
+      residualMilliamps: Number(match[1]),
+      residualType: type ?? null,
+      residualDelayed: Boolean(match[3]),
+      residualAbsent: false,
+    },
   };
 }
 
@@ -102,7 +110,9 @@ export const showDevice = (way: Partial<WayFields>): string => {
 export const showResidual = (way: Partial<WayFields>): string =>
   way.residualMilliamps
     ? [way.residualMilliamps, way.residualType, way.residualDelayed ? 'S' : null].filter(Boolean).join(' ')
-    : '';
+    : way.residualAbsent
+      ? 'none'
+      : '';
 
 export const showCable = (way: Partial<WayFields>): string =>
   way.liveCsaMm2 ? `${way.liveCsaMm2}${way.cpcCsaMm2 ? `/${way.cpcCsaMm2}` : ''}` : '';

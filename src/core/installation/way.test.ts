@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../edition/editions';
-import { type Way, disconnectionSeconds, hotWiringOf, isSpare } from './way';
+import { disconnectionSeconds } from './disconnection';
+import { type Way, hotWiringOf, isSpare } from './way';
 
 const pack = editionPack('bs7671-2018-a2');
 const way = (more: Partial<Way>): Way => ({ id: 'w', boardId: 'b', number: 1, ...more });

@@ -56,6 +56,8 @@ export const wayFields = z.object({
   residualType: z.enum(residualTypes).nullable(),
   residualMilliamps: z.number().positive().max(3000).nullable(),
   residualDelayed: z.boolean().nullable(),
+  /** True where somebody looked and there is none; a blank is nobody's word. */
+  residualAbsent: z.boolean().nullable(),
   /** The board's RCD it stands behind with others; null where its own device does it, or none. */
   residualGroup: line.nullable(),
 });
@@ -63,14 +65,6 @@ export type WayFields = z.infer<typeof wayFields>;
 export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: string; readonly number: number };
 
 export const isSpare = (way: Way): boolean => way.arrangement === 'spare';
-
-/** The longest time a fault may last on this circuit, in seconds, by what it feeds, its rating and the earthing (411.3.2). */
-export function disconnectionSeconds(pack: EditionPack, way: Way, earthing: EarthingSystem): number {
-  const { shortUpToAmps, seconds } = pack.design.disconnection;
-  const most = way.load === 'sockets' || way.arrangement === 'ring' ? shortUpToAmps.sockets : shortUpToAmps.fixed;
-  const isShort = way.load !== 'distribution' && (way.deviceAmps ?? 0) <= most;
-  return seconds[earthing === 'TT' ? 'TT' : 'TN'][isShort ? 'short' : 'long'];
-}
 
 /** How a way's conductors warm; as flat twin-and-earth where nothing is said of its wiring. */
 export function hotWiringOf(way: Pick<Way, 'wiringKind'> | null): HotWiring {

@@ -150,6 +150,7 @@ describe('the governing reading', () => {
       {
         number: () => (found as { shown: string }).shown,
         over: () => `>${(found as { bound: string }).bound}`,
+        under: () => `<${(found as { bound: string }).bound}`,
         open: () => 'open',
         unstable: () => '~',
         reversed: () => 'reversed',

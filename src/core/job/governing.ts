@@ -18,18 +18,32 @@ export function governing(at: Readings, on: Subject, measured: Measure): Taken |
   return governingOf(at, slotAt(on, measured));
 }
 
-export function governingOf(at: Readings, slot: Slot): Taken | null {
+export const governingOf = (at: Readings, slot: Slot): Taken | null => candidatesOf(at, slot)[0] ?? null;
+
+/**
+ * The readings that could govern a slot, the one that stands for it first: where the highest counts and one is over range,
+ * the highest figure beside it as well.
+ */
+export function candidatesOf(at: Readings, slot: Slot): readonly Taken[] {
   const definition = at.tests.of(slot);
   const own = standing(at.job.readings.get(keyOf(slot)));
-  if (!definition) return own.at(-1) ?? null;
+  if (!definition) return own.slice(-1);
   const parts = at.tests.partsOf(definition);
   const readings = parts.length === 0 ? own : [...own, ...partReadings(at, slot, parts)];
   const rule = definition.governs;
   if (rule === 'latest') {
     const wrong = parts.length > 0 ? readings.findLast((reading) => reading.body.value.is === 'reversed') : undefined;
-    return wrong ?? own.at(-1) ?? readings.at(-1) ?? null;
+    const latest = wrong ?? own.at(-1) ?? readings.at(-1);
+    return latest ? [latest] : [];
   }
-  return worstOf(readings, rule === 'highest' ? 1 : -1);
+  const first = worstOf(readings, rule === 'highest' ? 1 : -1);
+  if (!first) return [];
+  if (rule === 'lowest' || first.body.value.is !== 'over') return [first];
+  const figure = worstOf(
+    readings.filter(({ body: { value } }) => value.is !== 'over' && value.is !== 'not-taken'),
+    1,
+  );
+  return figure ? [first, figure] : [first];
 }
 
 /** The value that governs a slot, or null while nothing stands there. */
@@ -55,6 +69,14 @@ export function outranking(at: Readings, slot: Slot, value: ReadingValue): Taken
   return worst && compareValues(worst.body.value, value, sign) > 0 ? worst : null;
 }
 
+/** Whether what stands in a slot still governs it beside a value of the same slot. */
+export function outweighs(at: Readings, slot: Slot, value: ReadingValue): boolean {
+  const rule = at.tests.of(slot)?.governs;
+  const governs = governingOf(at, slot);
+  if (!governs || !rule || rule === 'latest' || governs.body.value.is === 'not-taken') return false;
+  return compareValues(governs.body.value, value, rule === 'highest' ? 1 : -1) > 0;
+}
+
 /** Readings of the parts of a circuit's slot, on the same phase. */
 function partReadings({ job }: Readings, { on, phase }: Slot, parts: readonly SlotDefinition[]): Taken[] {
   if (on.of !== 'way') return [];
@@ -78,7 +100,13 @@ function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {
 const rank = (value: ReadingValue): number => (value.is === 'open' ? 2 : value.is === 'over' ? 1 : 0);
 
 const textOf = (value: ReadingValue): string =>
-  value.is === 'number' ? value.shown : value.is === 'over' ? value.bound : value.is === 'unstable' ? value.high : '0';
+  value.is === 'number'
+    ? value.shown
+    : value.is === 'over' || value.is === 'under'
+      ? value.bound
+      : value.is === 'unstable'
+        ? value.high
+        : '0';
 
 // Rounding to a double keeps the order, so only figures that round to the same one need the exact comparison.
 const figures = (a: ReadingValue, b: ReadingValue): number =>

@@ -49,6 +49,8 @@ export type SlotDefinition = {
   readonly countsWith?: Measure;
   /** Made dead: each reading belongs to an isolation record in force, or says why not. */
   readonly dead: boolean;
+  /** One figure that stands for every phase, so that it needs none of its own. */
+  readonly ofAllPhases?: boolean;
   readonly order: PlaceInOrder;
   readonly home: SlotHome;
   /** The caution that belongs to the step, shown once, plainly, before it is taken. */

@@ -75,7 +75,7 @@ function misfit(value: ReadingValue, { spec, name }: Pick<SlotDefinition, 'spec'
       return spec.mayBeOpen ? null : `${name} cannot be open.`;
     case 'over':
       if (!spec.mayBeOver) return `${name} cannot be over range.`;
-      return exact(value.bound).numerator < 0n ? `${name} cannot be over a figure below zero.` : null;
+      return value.bound.startsWith('-') ? `${name} cannot be over a figure below zero.` : null;
     case 'unstable':
       return spec.mayBeOpen &&
         exact(value.low).numerator >= 0n &&
@@ -83,12 +83,12 @@ function misfit(value: ReadingValue, { spec, name }: Pick<SlotDefinition, 'spec'
         compare(exact(value.high), exact(spec.most)) <= 0
         ? null
         : `${name} cannot be unstable from ${value.low} to ${value.high}.`;
-    case 'number': {
-      const figure = exact(value.shown);
-      if (figure.numerator < 0n) return `${name} cannot be below zero.`;
-      return compare(figure, exact(spec.most)) > 0
-        ? `${name} of ${value.shown} is more than any instrument shows.`
-        : null;
+    case 'number':
+    case 'under': {
+      const text = value.is === 'number' ? value.shown : value.bound;
+      const figure = exact(text);
+      if (text.startsWith('-')) return `${name} cannot be below zero.`;
+      return compare(figure, exact(spec.most)) > 0 ? `${name} of ${text} is more than any instrument shows.` : null;
     }
     default:
       return `${name} takes a figure.`;

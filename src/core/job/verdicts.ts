@@ -1,6 +1,6 @@
 import { type Slot, type SlotKey, keyOf, slotAt } from '../installation/slot';
-import { type Judgement, unjudged, unstable } from '../words/judgement';
-import { governingOf } from './governing';
+import { type Judgement, gravest, unjudged, unstable } from '../words/judgement';
+import { candidatesOf } from './governing';
 import { wayOfSubject } from './job';
 import type { Obtained } from './test-definition';
 import type { JobView } from './view';
@@ -12,18 +12,21 @@ export function judgeValue(view: JobView, slot: Slot, obtained: Obtained): Judge
   const definition = view.tests.of(slot);
   if (!definition) return unjudged('no-such-test', { why: view.tests.whyNot(slot) });
   const threePhase = view.job.supply.liveConductors === 'three-phase';
-  if (threePhase && !definition.dead && !slot.phase)
+  if (threePhase && !definition.dead && !slot.phase && !definition.ofAllPhases)
     return { ...unjudged('three-phase.not-judged'), next: { rule: 'three-phase.by-hand' } };
   const judgement = definition.judge(view, slot, obtained);
   return obtained.value.is === 'unstable' ? unstable(judgement, obtained.value) : judgement;
 }
 
-/** Judges the governing reading of one slot in the light of the whole job; null while nothing stands there. */
+/**
+ * Judges one slot in the light of the whole job by the gravest of the readings that could govern it: of a figure and one
+ * over range nobody knows which is the larger. Null while nothing stands there.
+ */
 function judgeSlot(view: JobView, slot: Slot): Judgement | null {
-  const entry = governingOf(view, slot);
-  if (!entry) return null;
-  const { value, how, testVolts } = entry.body;
-  return judgeValue(view, slot, { value, how, testVolts });
+  const [first, ...others] = candidatesOf(view, slot).map(({ body: { value, how, testVolts } }) =>
+    judgeValue(view, slot, { value, how, testVolts }),
+  );
+  return first ? gravest(first, ...others) : null;
 }
 
 /** Every slot that holds a standing reading, judged; with the whole of each circuit that was read part by part. */

@@ -82,6 +82,7 @@ describe('versions', () => {
     leadNullOhms: null,
     testVolts: 500,
   };
+  const { on: _on, test: _test, ...takenNow } = { ...taken, isolationId: null, isolationWhy: null, connected: null };
   const observed = {
     what: 'w',
     where: 'x',
@@ -101,6 +102,14 @@ describe('versions', () => {
       1,
       { document: 'EICR', edition: 'bs7671-2018-a2', reference: 'R' },
       { reference: 'R', began: { kind: 'EICR', edition: 'bs7671-2018-a2' } },
+    ],
+    ['reading.taken', 4, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
+    ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
+    [
+      'way.described',
+      3,
+      { wayId: way, fields: { residualMilliamps: null } },
+      { fields: { residualMilliamps: null, residualAbsent: true } },
     ],
     ['brief.agreed', 1, { extent: 'all' }, { extent: 'all' }],
     ['brief.agreed', 2, { school: 'live-first' }, { school: 'live-first' }],

@@ -334,3 +334,20 @@ describe('laws of networks', () => {
     expect(ours(big)).toBeGreaterThan(0);
   });
 });
+
+it('a terminal whose only wire was opened is still there to put a probe on', () => {
+  const golden = JSON.parse(readFileSync(`${folder}/A01.json`, 'utf8')) as { model: object };
+  const wire = { id: 'tail', from: 'stub.L', to: 'far.L', length_m: 1, mm2: 2.5 };
+  const probe = ['stub.L', 'far.L'];
+  const given = {
+    ...golden,
+    model: {
+      ...golden.model,
+      wires: [wire],
+      setups: { whole: {}, opened: { opened: [{ id: 'tail', end: 'from' }] } },
+    },
+    readings: ['whole', 'opened'].map((setup, no) => ({ no, setup, probe, quantity: 'resistance', unit: 'ohm' })),
+  };
+  const solved = solveCase(given);
+  expect(solved).toMatchObject({ ok: true, readings: [{ open: false }, { open: true, value: null }] });
+});

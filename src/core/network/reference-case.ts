@@ -281,7 +281,7 @@ function caseNetwork(model: ReferenceCase['model']): (setup: Setup) => Network {
     const switched = model.switches.flatMap(({ id, positions: known }) => {
       const position = switch_positions[id];
       if (position === undefined) return [];
-      const joined = known[position];
+      const joined = Object.hasOwn(known, position) ? known[position] : undefined;
       if (!joined) throw new CaseProblem(`switch ${id} has no position ${position}`);
       return joined;
     });
@@ -296,7 +296,8 @@ function caseNetwork(model: ReferenceCase['model']): (setup: Setup) => Network {
       ],
       joins: [...links, ...switched, ...joins],
       sources: sources.map(({ id, plus, minus, volt }) => ({ id, plus, minus, volts: volt })),
-      terminals: [...terminals, ...standing.flatMap((c) => [c.from, c.to])],
+      // Where a conductor was opened its terminal is still there to put a probe on.
+      terminals: [...terminals, ...[...conductors, ...standing].flatMap((c) => [c.from, c.to])],
     };
   };
 }

@@ -5,6 +5,7 @@ import { randomFrom } from '../../standins/seeded-random';
 import { judgeRadial } from '../tests/continuity/continuity';
 import { editionPack } from '../edition/editions';
 import { type Dwelling, type DwellingFault, readDwelling } from './dwelling';
+import { insulationTestOf } from '../tests/insulation/test-voltage';
 import { judgeInsulation } from '../tests/insulation/insulation';
 import { judgeZs } from '../tests/loop/zs';
 import { diagnoseRing, nameOf } from '../tests/ring/diagnose';
@@ -273,13 +274,24 @@ describe('what is predicted is judged healthy', () => {
       residualMilliamps: null,
       ze: m.externalLoop().value,
       r1r2,
+      electrode: null,
+      conductorCelsius: 20,
+      cablesWarm: false,
+      lineShare: null,
       wiring: 'thermoplastic 70 °C, CPC in the cable',
       how: 'measured',
     });
     expect(judged).toMatchObject({ verdict: 'meets', rule: 'zs.within-ambient' });
   });
   it('insulation', () =>
-    expect(judgeInsulation(m.insulation('sockets', ['L', 'C']).value, pack, 500).verdict).toBe('meets'));
+    expect(
+      judgeInsulation(m.insulation('sockets', ['L', 'C']).value, {
+        pack,
+        test: insulationTestOf(pack, null),
+        testVolts: 500,
+        lookAgainBelowMegohms: pack.insulation.investigateBelowMegohms,
+      }).verdict,
+    ).toBe('meets'));
 });
 
 describe('an installation that cannot be', () => {

@@ -135,7 +135,8 @@ export function wiringOf(dwelling: Dwelling, standing: Standing, pack: EditionPa
     }
     for (const { id, positions } of circuit.switches) {
       const position = standing.switches[`${circuit.id}/${id}`] ?? Object.keys(positions)[0] ?? '';
-      for (const [one, two] of positions[position] ?? []) joins.push([at(one), at(two)]);
+      for (const [one, two] of Object.hasOwn(positions, position) ? (positions[position] ?? []) : [])
+        joins.push([at(one), at(two)]);
     }
     if (standing.loadsIn)
       for (const load of circuit.loads)

@@ -30,13 +30,28 @@ export function parseExact(text: string): Exact | null {
   return reduce(match[1] === '-' ? -digits : digits, 10n ** BigInt(fraction.length));
 }
 
-/** The exact value of a literal in code or data. Throws when it is not a plain decimal: that is a bug, not input. */
+/** How JavaScript writes numbers that are very large or very small: `1e-7`. */
+const SCIENTIFIC = /^(-?)(\d)(?:\.(\d+))?e([+-]\d+)$/;
+
+function fromScientific(text: string): Exact | null {
+  const match = SCIENTIFIC.exec(text);
+  if (!match) return null;
+  const [, sign, whole = '', fraction = '', exponent] = match;
+  const digits = BigInt(`${sign}${whole}${fraction}`);
+  const power = Number(exponent) - fraction.length;
+  return power < 0 ? reduce(digits, 10n ** BigInt(-power)) : reduce(digits * 10n ** BigInt(power), 1n);
+}
+
+/**
+ * The exact value of a literal in code or data, or of any finite number. Throws when it is neither a plain decimal nor
+ * finite: that is a bug, not input.
+ */
 export function exact(literal: string | number): Exact {
   const text = String(literal);
   const known = parsed.get(text);
   if (known) return known;
-  const value = parseExact(text);
-  if (!value) throw new RangeError(`Not a plain decimal: ${literal}`);
+  const value = parseExact(text) ?? (typeof literal === 'number' ? fromScientific(text) : null);
+  if (!value) throw new RangeError(`Not a number that can be worked with: ${literal}`);
   // Limits and readings come again and again: the same few texts.
   if (parsed.size >= 4096) parsed.clear();
   parsed.set(text, value);

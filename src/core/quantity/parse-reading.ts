@@ -55,7 +55,7 @@ const taken = (value: ReadingValue): ParsedReading => ({ ok: true, value, reason
 const refuse = (problem: string): ParsedReading => ({ ok: false, problem });
 
 /**
- * Reads what a person typed into a cell. Accepts `0.37`, `.37`, `>999`, `LIM`, `N/A`, `N/V`, `open`, `0.3~0.6`, and for a
+ * Reads what a person typed into a cell. Accepts `0.37`, `.37`, `>999`, `<0.1`, `LIM`, `N/A`, `N/V`, `open`, `0.3~0.6`, and for a
  * confirmation `ok`, `y`, `✓` or `rev`. A reason may follow a mark: `LIM behind fitted oven`. Anything doubtful is refused with what to type instead: it never guesses.
  */
 export function parseReading(typed: string, spec: ReadingSpec): ParsedReading {
@@ -81,24 +81,26 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   if (['open', 'oc', 'o/c'].includes(lower)) {
     return spec.mayBeOpen ? taken({ is: 'open' }) : refuse('An open circuit has no place in this column.');
   }
-  const range = /^([\d.]+)\s*(?:~|\.\.\.?|to|-|–)\s*([\d.]+)\s*(\D*)$/.exec(lower);
+  if (spec.unit === 'millisecond' && /^no[ -]?trip$/.test(lower)) return taken({ is: 'over', bound: spec.most });
+  const range = /^([\d.]+)\s*(?:~|to|-|–)\s*([\d.]+)\s*(\D*)$/.exec(lower);
   if (range) return parseRange(range[1] ?? '', `${range[2] ?? ''}${range[3] ?? ''}`, text, spec);
-  const over = lower.startsWith('>');
-  const body = stripUnit(over ? lower.slice(1).trim() : lower, spec.unit);
+  const beyond = lower.startsWith('>') ? 'over' : lower.startsWith('<') ? 'under' : null;
+  const body = stripUnit(beyond ? lower.slice(1).trim() : lower, spec.unit);
   if (/\d,\d/.test(body)) return refuse(`“${text}”: use a point for decimals, as in 0.37.`);
   const figure = parseExact(body);
   if (!figure) {
     const example = spec.mayBeOver ? '0.37, >999, LIM, N/A or N/V' : '0.37, LIM, N/A or N/V';
     return refuse(`“${text}” is not a reading in ${unitSymbol[spec.unit]}. Type for example ${example}.`);
   }
-  if (compare(figure, exact(0)) < 0) return refuse(`“${text}” is below zero: check the lead null, then take it again.`);
+  if (body.startsWith('-')) return refuse(`“${text}” is below zero: check the lead null, then take it again.`);
   if (compare(figure, exact(spec.most)) > 0) {
     return refuse(
       `“${text}” is more than any instrument shows here (${spec.most} ${unitSymbol[spec.unit]}). Check the unit.`,
     );
   }
   const digits = body.replace(/^\+/, '').replace(/^\./, '0.').replace(/\.$/, '');
-  if (!over) return taken({ is: 'number', shown: digits });
+  if (!beyond) return taken({ is: 'number', shown: digits });
+  if (beyond === 'under') return taken({ is: 'under', bound: digits });
   if (!spec.mayBeOver) return refuse('An over-range reading has no place in this column.');
   return taken({ is: 'over', bound: digits });
 }

@@ -16,6 +16,8 @@ const decimalText = z
 export const readingValue = z.discriminatedUnion('is', [
   z.object({ is: z.literal('number'), shown: decimalText }),
   z.object({ is: z.literal('over'), bound: decimalText }),
+  /** Below what the instrument shows: at most its bound. */
+  z.object({ is: z.literal('under'), bound: decimalText }),
   z.object({ is: z.literal('open') }),
   /** A continuity figure that would not stand still, from its lowest to its highest. */
   z.object({ is: z.literal('unstable'), low: decimalText, high: decimalText }),
@@ -32,6 +34,8 @@ export function showValue(value: ReadingValue): string {
       return value.shown;
     case 'over':
       return `>${value.bound}`;
+    case 'under':
+      return `<${value.bound}`;
     case 'open':
       return 'open';
     case 'unstable':
@@ -49,6 +53,25 @@ export function showValue(value: ReadingValue): string {
   }
 }
 
-/** The exact figure that counts: a plain number, or the highest of an unstable one; null for everything else, over-range included. */
+/**
+ * The exact figure that counts: a plain number, the highest of an unstable one, the most of one under range; null for
+ * everything else, over-range included.
+ */
 export const figureOf = (value: ReadingValue): Exact | null =>
-  value.is === 'number' ? exact(value.shown) : value.is === 'unstable' ? exact(value.high) : null;
+  value.is === 'number'
+    ? exact(value.shown)
+    : value.is === 'unstable'
+      ? exact(value.high)
+      : value.is === 'under'
+        ? exact(value.bound)
+        : null;
+
+/** What is known of a figure: itself, or the least it can be where the instrument ran out of range. */
+export type Known = { readonly figure: Exact; readonly atLeast: boolean };
+
+/** What a reading says of its figure; null where it says nothing. An over-range reading is at least its bound. */
+export function knownOf(value: ReadingValue): Known | null {
+  if (value.is === 'over') return { figure: exact(value.bound), atLeast: true };
+  const figure = figureOf(value);
+  return figure && { figure, atLeast: false };
+}

@@ -12,13 +12,16 @@ export const verdictWord: Record<Verdict, string> = {
   unjudged: 'no limit',
 };
 
+/** What a reading is compared with, in words, with where that comes from; and the bare figure with its unit. */
+export type Limit = { readonly text: string; readonly source: string; readonly figure: string };
+
 /** A reading judged in the open: what was expected, the limit and its source, the arithmetic, and what to do next. */
 export type Judgement = {
   /** Which rule spoke, stable across wording. */
   readonly rule: string;
   readonly verdict: Verdict;
   readonly expected: string | null;
-  readonly limit: { readonly text: string; readonly source: string } | null;
+  readonly limit: Limit | null;
   readonly working: readonly string[];
   /** What to do next, in words by `sayNext`. */
   readonly next: NextStep | null;
@@ -28,6 +31,18 @@ const order: readonly Verdict[] = ['meets', 'unjudged', 'doubt', 'fails'];
 
 /** The graver of two verdicts. */
 const graver = (a: Verdict, b: Verdict): Verdict => (order.indexOf(a) >= order.indexOf(b) ? a : b);
+
+/** The gravest of judgements, the first of equals. */
+export const gravest = (first: Judgement, ...others: readonly Judgement[]): Judgement =>
+  others.reduce((worst, each) => (order.indexOf(each.verdict) > order.indexOf(worst.verdict) ? each : worst), first);
+
+/** A judgement that is no better than a doubt, with what the doubt is. */
+export const doubted = (judgement: Judgement, why: string, next: NextStep): Judgement => ({
+  ...judgement,
+  verdict: graver(judgement.verdict, 'doubt'),
+  working: [...judgement.working, why],
+  next: judgement.next ?? next,
+});
 
 /** The judgement of a reading that has nothing to be compared with, in the words of its rule. */
 export const unjudged = <Rule extends ReasonRule>(rule: Rule, ...figures: FiguresOf<Rule>): Judgement => ({
@@ -39,11 +54,22 @@ export const unjudged = <Rule extends ReasonRule>(rule: Rule, ...figures: Figure
   next: null,
 });
 
-/** The judgement of a mark that stands where a reading was not taken; `of` is the test's part of the rule. */
-export const notTaken = (of: string, { mark }: Extract<ReadingValue, { is: 'not-taken' }>): Judgement => ({
+/**
+ * The judgement of a mark that stands where a reading was not taken; `of` is the test's part of the rule, `limit` what it
+ * would have been compared with.
+ */
+export const notTaken = (
+  of: string,
+  { mark }: Extract<ReadingValue, { is: 'not-taken' }>,
+  limit: Limit | null = null,
+): Judgement => ({
   ...unjudged('not-taken', { mark }),
   rule: `${of}.not-taken`,
+  limit,
 });
+
+/** Whether a judgement is of a reading nobody took, and not of one that nothing can be compared with. */
+export const isNotTaken = ({ rule }: Judgement): boolean => rule.endsWith('.not-taken');
 
 /** A figure that would not stand still: judged by the higher, and never better than a doubt. */
 export const unstable = (judgement: Judgement, value: Extract<ReadingValue, { is: 'unstable' }>): Judgement => ({

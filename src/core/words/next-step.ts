@@ -31,14 +31,19 @@ const steps = {
   'continuity.low': () => 'Lower than the copper allows: a parallel path, a shorter run, or a wrong lead null.',
   'continuity.open': (pack) =>
     `Find the break before any live test: on an open CPC a loop test makes metalwork live (${itemsNamed(pack, 'cpc')}).`,
-  'adiabatic.small': () =>
-    'Too small for this fault at this disconnection time: a larger conductor, or a faster device.',
+  'conductor.small': () =>
+    'Smaller than asked: work the fault out, as the adiabatic equation may ask less where the supply is not PME; otherwise record it.',
   'demand.above-board': () => 'The board or its main switch is too small for this demand.',
   'demand.above-service': () => 'Ask the distributor for a larger service, or have load limitation: do not add to it.',
   'drop.above': () => 'Too far for this cable at this load: a larger cable, or less load.',
   'extraneous.is': (pack) => `An extraneous-conductive-part: bond it (${itemsNamed(pack, 'bonding size', 'bonding')}).`,
+  'extraneous.still-joined': () => 'Part it from everything earthed, and read it again.',
   'extraneous.not': () =>
     'No bond is needed today. Damp and later plumbing change it: record the conditions of the test.',
+  'dead.stop': () => 'STOP. Treat it as live until the cause is found, then repeat the whole procedure.',
+  'disconnection.longer': () => 'Take the time the table allows, and the limit that goes with it.',
+  'interval.long': () => 'Longer than is usual: give the reason.',
+  'protection.missing': () => 'Fit additional protection by an RCD of 30 mA or less.',
   'ipf.disagrees': () => 'Ze and this current do not fit one another: repeat the one you trust less.',
   'ipf.high': () => 'More than a service usually gives: repeat, and check the unit.',
   'ir.below-minimum': (pack) =>
@@ -46,6 +51,8 @@ const steps = {
   'ir.board-low': () => 'Circuits that pass alone can fail together: find the lowest and clear it first.',
   'ir.bound-below-minimum': () => 'Repeat on a range that reaches the limit.',
   'ir.investigate': () => 'Find what brings it down: a load or neon left in, damp, or a damaged cable.',
+  'leads.unknown': () => 'Null the leads and read again, or measure them and take them off.',
+  'leads.wrong': () => 'Null the leads anew, probes held together, and read again.',
   'ln-loop.above': () => 'A short between line and neutral would not be cleared in time: the RCD does not see it.',
   'metalwork.open': (pack) =>
     `Metalwork that is not earthed: look for a missing tail or paint under the screw; otherwise code it (${itemsNamed(pack, 'cpc')}).`,
@@ -54,31 +61,38 @@ const steps = {
     `Correct it if it is quick and safe, then test again; otherwise code it (${itemsNamed(pack, 'polarity')}).`,
   'polarity.reversed-supply': (pack) =>
     `STOP. Make nothing live. Tell the person in charge and call the distributor: C1 (${itemsNamed(pack, 'supply polarity')}).`,
+  'ra.above': () =>
+    'The RCD would not disconnect in time: improve the electrode, or fit an RCD of a smaller residual current.',
+  'ra.no-rcd': () => 'Describe the RCD that protects the installation.',
+  'rcd-half.too-short': () => 'Test again on a range of two seconds.',
   'rcd-half.trips': () => 'Too sensitive, or leakage is there already: test again with the loads off.',
   'rcd.fast': () => 'A time-delayed device that trips too soon will not discriminate: check its type.',
   'rcd.none': () => 'Add the RCD, or record N/A.',
   'rcd.slow': (pack) =>
     `Repeat with the loads off. If it stays slow, replace it or code it (${itemsNamed(pack, 'rcd time')}).`,
+  'reading.higher-range': () => 'Measure again on a range that reaches the limit.',
   'reading.unstable': () =>
     'It moves when rocked: a worn contact or a loose terminal. Tighten or renew it, then read again.',
   'ring-step.high': () => 'A spur, a poor joint or contact; the diagnosis weighs it with the others.',
   'ring-step.low': () => 'Both links on one leg, or a bridge: the diagnosis weighs it with the others.',
   'ring-step.open': () => 'Try the other pairs at this socket: neutral to CPC tells reversed from not connected.',
   'ring.cable-too-small': () => 'As installed, in insulation, the cable carries too little for a ring.',
+  'ring.conductors-too-small': (pack) =>
+    `A ring wants larger conductors: a smaller device on two radials, or record it (${itemsNamed(pack, 'overload')}).`,
   'ring.device-too-large': () => 'Fit a 32 A device: where the board takes one it is remedied on the day.',
   'ring.lives-differ': () => 'The higher of the two has a poor joint, or part of it is another size.',
   'ring.open': (pack) => `No R1+R2 by the ring method. Code it (${itemsNamed(pack, 'ring', 'cpc')}); still measure Zs.`,
   'ring.ratio-off': () => 'A poor joint in the CPC, or parts of another size.',
   'ring.ratio-of-another': (_, { cable }) => `It behaves like ${cable}: check the cable.`,
+  'sample.short': () => 'Open more, or record the limitation and with whom it was agreed.',
   'supplementary.above': (pack) =>
     `Clean and tighten the clamps, then test again; where it stays high it is no supplementary bonding (${itemsNamed(pack, 'supplementary bonding')}).`,
   'switching.wrong': (pack) =>
     `The switch stands in the neutral, or strappers are crossed: correct it if quick and safe, otherwise code it (${itemsNamed(pack, 'switching')}).`,
   'three-phase.by-hand': () => 'Judge it by hand. It is kept and printed as it was read.',
+  'volts.neutral-raised': () => 'Repeat; if it stays, load nothing and call the distributor.',
   'volts.outside': () => 'Outside the band: repeat, and tell the distributor.',
   'ze.high': () => 'Above what the distributor usually declares: check the earth connection and ask the distributor.',
-  'ze.high-on-tt': () =>
-    'On TT the reading is the electrode and the way back: record RA, and see that the RCD gives fault protection.',
   'zs.above-maximum': (pack) =>
     `Look for a loose or long CPC, check the device, then repeat; otherwise it is an observation (${itemsNamed(pack, 'fault protection')}).`,
   'zs.above-rcd': () => 'No earth path the RCD can rely on. Stop live work here and find the break.',
@@ -86,6 +100,7 @@ const steps = {
   'zs.below-ze': () => 'Check both readings: parallel earth paths at the point, or Ze taken with them connected.',
   'zs.by-rcd': () =>
     'The RCD gives fault protection. It does nothing for line to neutral: check that side by an L–N loop test.',
+  'zs.cables-warm': () => 'Let the circuit cool, then measure again.',
   'zs.electrode-unstable': (pack) =>
     `Above ${pack.tolerances.electrodeStableOhms.value} Ω an electrode may not stay stable: improve it or say why it is accepted.`,
   'zs.hot-above': (pack) =>

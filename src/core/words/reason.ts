@@ -2,6 +2,7 @@
 const reasons = {
   'bonding.low': (is: { run: string; expected: string; read: string }) =>
     `${is.run} is ${is.expected}; ${is.read} is lower than the conductor allows.`,
+  'bonding.no-resistance': ({ csa }: { csa: number }) => `No resistance is held for ${csa} mm².`,
   'bonding.nowhere': () => 'It says no conductor.',
   'bonding.open': () => 'No continuity. A clamp at both ends does not prove the conductor between them.',
   'bonding.size-unknown': () => 'Give the conductor size to see the length this reading implies.',
@@ -10,29 +11,51 @@ const reasons = {
   'breaking.unknown': ({ why }: { why: string }) => `Breaking capacity not known: ${why}.`,
   'button.dead': () => 'It does not operate.',
   'button.works': () => 'It operates.',
-  'capacity.no-row': ({ csa }: { csa: number }) => `No capacity is held for ${csa} mm² flat twin-and-earth.`,
+  'capacity.no-row': (is: { csa: number; method: string }) =>
+    `No capacity is held for ${is.csa} mm² by method ${is.method}.`,
   'capacity.other-wiring': ({ wiring }: { wiring: string }) =>
     `The table held is that of flat twin and earth; this is wired as: ${wiring}.`,
   'continuity.beyond-range': () => 'Beyond the range of the ohmmeter.',
+  'continuity.no-length': ({ working }: { working: string }) =>
+    `No limit of its own, and no length recorded: ${working}.`,
   'continuity.no-cable': () => 'No limit of its own; give the cable to see the length it implies.',
   'continuity.open': () => 'No path: a conductor is broken or not connected.',
   'drop.no-cable': ({ csa }: { csa: number }) => `No resistance is held for ${csa} mm².`,
+  'disconnection.longer': (is: { chosen: string; most: string }) => `${is.chosen} s is longer than ${is.most} s.`,
   'extraneous.no-path': () => 'No path to earth.',
-  'ipf.over-range': () => 'No figure: enter what the instrument shows in kA.',
+  'ipf.doubled': () => 'Three phases: devices are compared with twice this, the safe side of line to line.',
+  'ipf.no-figure': () => 'No current: enter what the instrument shows in kA.',
   'ir.bound-below-minimum': (is: { bound: string; least: string }) =>
-    `At least ${is.bound} MΩ, which does not show that ${is.least} MΩ is reached.`,
+    `${is.bound}, which does not show whether ${is.least} MΩ is reached.`,
+  'ir.board-unread': (is: { missing: number; shown: string }) =>
+    `${is.missing} circuit${is.missing === 1 ? '' : 's'} not read; the others come to ${is.shown}, and it can only be lower.`,
   'ir.unreadable': () => 'No figure to judge.',
+  'leads.unknown': () => 'It includes leads that were neither nulled nor measured.',
+  'leads.below-nothing': ({ working }: { working: string }) => working,
+  'leads.wrong': () => 'Less than nothing: the null was wrong.',
   'ln-loop.beyond-range': () => 'Out of range.',
   'metalwork.open': () => 'No path from the CPC to the metalwork.',
   'no-such-test': ({ why }: { why: string }) => why,
   'not-taken': ({ mark }: { mark: string }) => `Recorded as ${mark}.`,
   'polarity.correct': () => 'Confirmed.',
   'polarity.reversed': () => 'Reversed.',
+  'polarity.terminal-live': ({ volts }: { volts: string }) =>
+    `The earthing terminal is at ${volts} to an earth of its own: line and neutral are swapped before the split.`,
+  'protection.called-for': ({ by }: { by: string }) => `Called for by ${by}.`,
+  'protection.not-called-for': () => 'Nothing it feeds and nothing on its way calls for it.',
+  'ra.no-figure': () => 'No figure to judge.',
+  'ra.no-rcd': () => 'No RCD is described, so RA × IΔn cannot be formed.',
+  'ra.unstable': (is: { ra: string; stable: string }) => `${is.ra} is above ${is.stable}: it may not stay so.`,
   'rcd-half.holds': () => 'It held.',
   'rcd-half.trips': ({ after }: { after: string }) => `It tripped after ${after} ms.`,
+  'rcd-half.too-short': ({ after }: { after: string }) =>
+    `It held for ${after} ms, and was not watched for the two seconds it has to hold.`,
+  'rcd.five-times': () => 'Five times is asked of devices of 30 mA and below only.',
+  'rcd.no-trip': () => 'It did not trip',
   'rcd.no-limit': (is: { device: string; note: string }) =>
     `No fixed limit is held for ${is.device}. ${is.note}`.trim(),
   'rcd.none': () => 'No RCD is described for this circuit.',
+  'reading.bound-within': () => 'Out of range: it is at least that, which does not show whether it is within.',
   'reading.unstable': (is: { low: string; high: string }) =>
     `Moved between ${is.low} and ${is.high} Ω; judged by the higher.`,
   'ring-pair.recorded': () => 'Another pair, tried to tell explanations apart: the diagnosis weighs it.',
@@ -43,10 +66,13 @@ const reasons = {
   'ring.no-cable': () => 'No resistance is held for this cable.',
   'ring.no-ratio': () => 'Compared with r1 once that and the cable are known.',
   'ring.open': ({ end }: { end: string }) => `${end} is open: that conductor is broken, or the circuit is not a ring.`,
+  'sample.not-enlarged': () => 'A defect was found, and no more was opened for it.',
   'supplementary.open': () => 'No continuity.',
   'switching.in-line': () => 'Every position tried.',
   'switching.wrong': () => 'A position does not do what it should.',
   'three-phase.not-judged': () => 'A three-phase supply is judged phase by phase, and this reading says no phase.',
+  'volts.neutral-raised': ({ volts }: { volts: string }) =>
+    `${volts} where there should be next to none: the supply neutral may be lost or loaded.`,
   'volts.none': () => 'No figure.',
   'ze.beyond-range': () => 'Beyond the range of the instrument.',
   'ze.no-system': () => 'Say which earthing system it is, to see the usual maximum.',
@@ -56,9 +82,12 @@ const reasons = {
   'zs.below-ze': (is: { zs: string; ze: string }) => `${is.zs} is below Ze ${is.ze}: not possible on the same path.`,
   'zs.needs-temperature': ({ zs }: { zs: string }) =>
     `${zs} lies between the two: it needs the temperature calculation.`,
+  'zs.cables-warm': ({ zs }: { zs: string }) =>
+    `${zs} lies between the two, and the cables were warm: no calculation from ambient holds.`,
+  'zs.maximum': (is: { max: string; working: string }) => `Maximum ${is.max} = ${is.working}`,
+  'zs.no-figure': () => 'No figure to judge.',
   'zs.no-limit': ({ why }: { why: string }) => `No maximum: ${why}.`,
   'zs.over-range': () => 'The instrument ran out of range: no earth path it can measure.',
-  'zs.over-range-by-rcd': ({ max }: { max: string }) => `Over range is above ${max}.`,
 } satisfies Record<string, (figures: never) => string>;
 
 export type ReasonRule = keyof typeof reasons;

@@ -2,6 +2,7 @@ import type { Subject } from '../installation/slot';
 import { type Job, wayOfSubject } from '../job/job';
 import type { IsolationBegun, IsolationRead, IsolationRecord } from '../job/kinds/isolation';
 import type { Link, LinkSort } from '../job/kinds/link';
+import { type Judgement, type Limit, notTaken } from '../words/judgement';
 
 export const pairsFor = (phases: 'single' | 'three'): readonly string[] =>
   phases === 'single'
@@ -10,6 +11,13 @@ export const pairsFor = (phases: 'single' | 'three'): readonly string[] =>
 
 /** Least voltage at which an indicator shows that it works, on a proving unit or a known live source. */
 const provingVolts = 50;
+
+/** What a proof of dead is judged by: the isolation as it was begun, what the indicator showed, and whether it ended. */
+export type Proof = {
+  readonly begun: Pick<IsolationBegun, 'phases' | 'lockable' | 'lock' | 'notice' | 'doublePole'>;
+  readonly reads: readonly (Omit<IsolationRead, 'isolationId'> & { readonly at: string })[];
+  readonly ended: { readonly why: string } | null;
+};
 
 export type IsolationState = {
   readonly state:
@@ -38,7 +46,7 @@ export type IsolationState = {
  * 2. A later step counts only after the one before it; proving the indicator again begins anew.
  * 3. Leaving the site or a long break ends the record: the whole procedure is repeated.
  */
-export function isolationState(record: IsolationRecord): IsolationState {
+export function isolationState(record: Proof): IsolationState {
   const { begun, ended } = record;
   const required = pairsFor(begun.phases);
   const cautions = [
@@ -68,7 +76,7 @@ export function isolationState(record: IsolationRecord): IsolationState {
   let proved = false;
   let dead = new Set<string>();
   let provedAt: string | null = null;
-  let stopped: IsolationRead | null = null;
+  let stopped: Proof['reads'][number] | null = null;
   let voided = false;
   for (const read of record.reads) {
     if (read.step === 'prove') {
@@ -106,6 +114,21 @@ export function isolationState(record: IsolationRecord): IsolationState {
   return left.length > 0
     ? answer('test dead', `${left.length} of ${required.length} pairs still to test.`, left)
     : answer('re-prove the indicator', 'Prove the indicator again.');
+}
+
+/** A proof of dead as a judgement: dead on every pair, or not; what was not done yet is not judged. */
+export function judgeProof(record: Proof): Judgement {
+  const { state, why } = isolationState(record);
+  const limit: Limit = {
+    text: 'no voltage on any pair',
+    source: '462, 651.1, and safe isolation practice',
+    figure: '0 V',
+  };
+  if (state === 'proved dead')
+    return { rule: 'dead.proved', verdict: 'meets', expected: '0 V', limit, working: [why], next: null };
+  if (state === 'stop: not dead' || state === 'void')
+    return { rule: 'dead.not', verdict: 'fails', expected: '0 V', limit, working: [why], next: { rule: 'dead.stop' } };
+  return { ...notTaken('dead', { is: 'not-taken', mark: 'N/V' }, limit), working: [why] };
 }
 
 export const linkConsequence: Record<LinkSort, string> = {

@@ -1,6 +1,9 @@
 import type { Point } from '../installation/point';
 import type { Way } from '../installation/way';
 import { type Job, pointsOf } from '../job/job';
+import { compare, divide, exact, multiply, subtract, toShortest } from '../quantity/exact';
+import { type Judgement, type Limit, notTaken } from '../words/judgement';
+import { reason } from '../words/reason';
 
 export type SamplePoint = { readonly id: string; readonly circuit: string; readonly room: string };
 
@@ -48,6 +51,37 @@ export function samplingPlan(points: readonly SamplePoint[], percent: number, de
           ]
         : []),
     ],
+  };
+}
+
+/**
+ * Judges how much of a sample was opened against the share agreed, in percent: less than that, or a defect found and the
+ * sample not enlarged, is looked at again.
+ */
+export function judgeSample(
+  sample: { readonly opened: number; readonly total: number } | null,
+  agreedPercent: string,
+  defect: { readonly enlarged: boolean } | null,
+): Judgement {
+  const limit: Limit = {
+    text: `${agreedPercent} % agreed`,
+    source: '653; the agreed extent',
+    figure: `${agreedPercent} %`,
+  };
+  if (!sample || sample.total === 0) return notTaken('sample', { is: 'not-taken', mark: 'N/V' }, limit);
+  const share = divide(multiply(exact(sample.opened), exact(100)), exact(sample.total));
+  const enough = compare(share, exact(agreedPercent)) >= 0;
+  const grown = defect === null || defect.enlarged;
+  return {
+    rule: !enough ? 'sample.short' : grown ? 'sample.meets' : 'sample.not-enlarged',
+    verdict: enough && grown ? 'meets' : 'doubt',
+    expected: null,
+    limit,
+    working: [
+      `${sample.opened} of ${sample.total} = ${toShortest(share, 1)} %, ${toShortest(subtract(exact(100), share), 1)} % not opened`,
+      ...(grown ? [] : [reason('sample.not-enlarged')]),
+    ],
+    next: enough && grown ? null : { rule: 'sample.short' },
   };
 }
 

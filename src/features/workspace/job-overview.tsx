@@ -7,6 +7,8 @@ import { keyOf } from '../../core/installation/slot';
 import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
 import { showValue } from '../../core/quantity/reading-value';
+import { showDevice } from '../../core/installation/device-text';
+import { devicesChecked } from '../../core/tests/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
 import { useJob } from '../../client/job-provider';
 import { JobLink } from './place';
@@ -24,6 +26,7 @@ export function JobOverview() {
   const wrong = resultVerdicts(view, verdicts)
     .filter(({ judgement }) => judgement.verdict === 'fails' || judgement.verdict === 'doubt')
     .sort((a, b) => Number(b.judgement.verdict === 'fails') - Number(a.judgement.verdict === 'fails'));
+  const devices = devicesChecked(view);
   const latest = [...job.entries.values()].slice(-6).reverse();
   return (
     <div className="grid gap-8 lg:grid-cols-[3fr_2fr]">
@@ -78,10 +81,33 @@ export function JobOverview() {
           <h2 id="wrong" className="text-lg">
             What does not stand well
           </h2>
-          {wrong.length === 0 && (
+          {wrong.length + devices.wrong.length === 0 && (
             <p className="border-t border-rule py-2 text-sm text-faint">Nothing recorded so far falls short.</p>
           )}
           <ul>
+            {devices.wrong.map(({ way, judgement }) => (
+              <li key={way?.id ?? 'fuse'} className="relative flex gap-2 border-t border-rule py-2 hover:bg-hover">
+                <span className="pt-0.5">
+                  <VerdictMark verdict={judgement.verdict} />
+                </span>
+                <JobLink
+                  href={addressOf(
+                    view,
+                    jobId,
+                    way
+                      ? { of: 'way', id: way.id, field: 'breakingMark' }
+                      : { of: 'supply', field: 'serviceFuseStandard' },
+                  )}
+                  className="after:absolute after:inset-0"
+                >
+                  {way ? `${way.number} ${way.description ?? ''}, ${showDevice(way)}` : 'Service fuse'}, breaking{' '}
+                  <strong>{judgement.limit?.figure}</strong>
+                  <span className="block text-sm text-faint">
+                    {judgement.working[0]}. {sayNext(view.pack, judgement.next)}
+                  </span>
+                </JobLink>
+              </li>
+            ))}
             {wrong.slice(0, 8).map(({ slot, judgement }) => {
               const reading = governingOf(view, slot);
               if (!reading) return null;
@@ -101,6 +127,12 @@ export function JobOverview() {
               );
             })}
           </ul>
+          {devices.checked > 0 && (
+            <p className="border-t border-rule pt-2 text-sm text-faint">
+              Breaking capacity: {devices.checked} device{devices.checked === 1 ? '' : 's'} beside Ipf
+              {devices.unknown > 0 && `, ${devices.unknown} more without a mark that can be read`}.
+            </p>
+          )}
           {wrong.length > 8 && <p className="text-sm text-faint">and {wrong.length - 8} more on the circuit ledger</p>}
         </section>
         <section aria-labelledby="latest">

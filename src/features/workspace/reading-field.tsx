@@ -12,6 +12,7 @@ import { recordTyped } from '../../core/work/recorder';
 import { Disclosure } from '../../ui/disclosure';
 import { Select } from '../../ui/select';
 import { useJob } from '../../client/job-provider';
+import { StandingReadings } from './standing-readings';
 import { StruckReadings } from './struck-readings';
 import { VerdictMark, Working, verdictPattern } from './verdict-mark';
 
@@ -50,7 +51,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
   const record = (typed: string, obtained = how) => {
     editing.current = false;
     if (typed.trim() === shown && obtained === (standing?.body.how ?? obtained)) return setProblem(null);
-    const recording = recordTyped(view, slot, typed, inHand, obtained);
+    const recording = recordTyped(view, slot, typed, inHand, { how: obtained, corrects: true });
     if (!recording.ok) return setProblem(recording.problem);
     const outcome = append(recording.entries);
     setProblem(outcome.ok ? null : outcome.reason);

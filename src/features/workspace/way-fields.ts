@@ -1,3 +1,4 @@
+import { readBreakingMark } from '../../core/edition/breaking-mark';
 import type { EditionPack } from '../../core/edition/pack';
 import { referenceMethods } from '../../core/edition/rows';
 import {
@@ -122,9 +123,12 @@ export const fieldColumns: readonly FieldColumn[] = [
     spoken: 'breaking capacity mark',
     group: 'Device',
     width: '2.25rem',
-    hint: 'As marked on the device: 6, 10, M6, S2A',
+    hint: 'As marked on the device: 6000, 6 kA, M6, S2A',
     show: (w) => w.breakingMark ?? '',
-    parse: text(12, (breakingMark) => ({ breakingMark })),
+    parse: (typed) => {
+      const read = readBreakingMark(typed);
+      return read.read ? { ok: true, fields: { breakingMark: typed.trim() } } : { ok: false, problem: read.problem };
+    },
     emptied: { breakingMark: null },
   },
   {
@@ -138,7 +142,7 @@ export const fieldColumns: readonly FieldColumn[] = [
     hint: 'mA and type: 30 A, 30 AC, 100 S, none',
     show: showResidual,
     parse: (typed) => parseResidual(typed || 'none'),
-    emptied: { residualMilliamps: null, residualType: null, residualDelayed: null },
+    emptied: { residualMilliamps: null, residualType: null, residualDelayed: null, residualAbsent: null },
   },
   {
     id: 'cable',

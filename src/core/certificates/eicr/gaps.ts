@@ -18,6 +18,7 @@ import type { JobView } from '../../job/view';
 import { mayEnergise } from '../../work/isolation';
 import { repeatsDue } from '../../work/repeats';
 import { judgeWayCapacity } from '../../installation/capacity';
+import { devicesChecked } from '../../tests/origin/breaking';
 import { itemOutcome } from '../item-outcome';
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
@@ -244,6 +245,7 @@ function wayGaps(view: JobView, way: Way): Gap[] {
         ['liveCsaMm2', `${prefix}cable`],
         ['referenceMethod', `${prefix}reference method`],
         ['deviceAmps', `${prefix}protective device`],
+        ...(way.residualAbsent ? [] : ([['residualMilliamps', `${prefix}RCD, or none`]] as const)),
       ],
       (field) => ({ of: 'way', id: way.id, field }),
     ),
@@ -277,6 +279,17 @@ function findingGaps(view: JobView, verdicts: Verdicts): Gap[] {
         ]
       : [],
   );
+  const breaking = devicesChecked(view).wrong.flatMap(({ way, judgement }) =>
+    way && judgement.verdict === 'fails' && !isNoted(way)
+      ? [
+          query(`Way ${way.number}: its device cannot break Ipf and no observation is tied to it`, {
+            of: 'way',
+            id: way.id,
+            field: 'breakingMark',
+          }),
+        ]
+      : [],
+  );
   return [
     ...job.observations.flatMap((observation) =>
       fields(
@@ -292,6 +305,7 @@ function findingGaps(view: JobView, verdicts: Verdicts): Gap[] {
     ),
     ...results,
     ...cables,
+    ...breaking,
   ];
 }
 

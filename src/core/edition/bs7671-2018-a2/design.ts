@@ -20,6 +20,11 @@ const rows = (source: string, pairs: readonly (readonly [number, string])[]) =>
 export const design: DesignRules = {
   ringDeviceAmps: [30, 32],
   ringCableAmps: { value: '20', source: '433.1.204', confidence: 'table' },
+  ringLeastMm2: {
+    other: { value: '2.5', source: '433.1.204', confidence: 'table' },
+    mineral: { value: '1.5', source: '433.1.204', confidence: 'table' },
+  },
+  longRun: { metres: 100, percentPerMetre: '0.005', mostPercent: '0.5', source: 'Appendix 4' },
   ringAgreeOhms: { value: '0.05', source: 'common practice for a ring', confidence: 'table' },
   ringRatioShare: { value: '0.15', source: 'between the ratios of the cables made', confidence: 'formula' },
   rewireableFactor: { value: '0.725', source: '433.1.202', confidence: 'table' },
@@ -28,9 +33,18 @@ export const design: DesignRules = {
     other: { value: '5', source: 'Appendix 4', confidence: 'table' },
   },
   hotFactors: {
-    'thermoplastic 70 °C, CPC in the cable': { value: '1.20', source: '1 + 0.004 × 50', confidence: 'formula' },
-    'thermosetting 90 °C, CPC in the cable': { value: '1.28', source: '1 + 0.004 × 70', confidence: 'formula' },
-    'CPC run separately': { value: '1.04', source: '1 + 0.004 × 10', confidence: 'formula' },
+    'thermoplastic 70 °C, CPC in the cable': {
+      line: { value: '1.20', source: '1 + 0.004 × 50', confidence: 'formula' },
+      cpc: { value: '1.20', source: '1 + 0.004 × 50', confidence: 'formula' },
+    },
+    'thermosetting 90 °C, CPC in the cable': {
+      line: { value: '1.28', source: '1 + 0.004 × 70', confidence: 'formula' },
+      cpc: { value: '1.28', source: '1 + 0.004 × 70', confidence: 'formula' },
+    },
+    'CPC run separately': {
+      line: { value: '1.20', source: '1 + 0.004 × 50', confidence: 'formula' },
+      cpc: { value: '1.04', source: '1 + 0.004 × 10', confidence: 'formula' },
+    },
   },
   notExtraneousMegohms: { value: '0.022', source: '230 V ÷ 10 mA − 1 kΩ of body', confidence: 'formula' },
   disconnection: {

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { boardFields } from '../../installation/board';
+import { unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 
@@ -21,6 +22,7 @@ export const boardAdded = jobKind({
 
 export const boardDescribed = jobKind({
   body: z.object({ boardId, fields: boardFields.partial() }),
+  versions: [unchanged('says whether the assembly is declared')],
   touches: ['boards'],
   apply(job, { body }) {
     const board = job.boards.get(body.boardId);

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { slot, keyOf } from '../../installation/slot';
 import { line } from '../../installation/text';
 import type { Recorded } from '../../ledger/entry';
+import { unchanged } from '../../ledger/kind';
 import { readingValue } from '../../quantity/reading-value';
 import { formerSlot } from '../former-tests';
 import type { Job } from '../job';
@@ -74,6 +75,7 @@ export const taken = jobKind({
         return { slot: formerSlot(on, test), ...rest };
       },
     },
+    unchanged('may be under range'),
   ],
   touches: ['readings'],
   keepsStruck: true,

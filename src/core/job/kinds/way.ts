@@ -32,6 +32,14 @@ export const wayAdded = jobKind({
   },
 });
 
+/** An RCD taken away used to be printed as none: that is what it said. */
+function sayAbsent(body: unknown): unknown {
+  const { fields, ...rest } = (body ?? {}) as { fields?: Record<string, unknown> };
+  const said = { ...fields };
+  if ('residualMilliamps' in said) said.residualAbsent = said.residualMilliamps === null;
+  return { ...rest, fields: said };
+}
+
 /** What the first floor read out of free text is a field since. */
 function readWords(body: unknown): unknown {
   const { fields, ...rest } = (body ?? {}) as { fields?: Record<string, unknown> };
@@ -54,6 +62,7 @@ export const wayDescribed = jobKind({
   versions: [
     unchanged('may name the RCD it shares'),
     { name: 'wiring and voltage band are fields', upcast: readWords },
+    { name: 'a blank RCD is not none', upcast: sayAbsent },
   ],
   touches: ['ways'],
   apply(job, { body }) {

@@ -1,27 +1,69 @@
 import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
-import { type Exact, add, divide, exact, isAtMost, multiply, toShortest } from '../../quantity/exact';
+import {
+  type Exact,
+  add,
+  compare,
+  divide,
+  exact,
+  isAtMost,
+  multiply,
+  subtract,
+  toShortest,
+} from '../../quantity/exact';
 import { ohms } from '../../quantity/ohms';
-import { type Judgement, notTaken } from '../../words/judgement';
+import { type ReadingValue, knownOf } from '../../quantity/reading-value';
+import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
-import { type ReadingValue, figureOf } from '../../quantity/reading-value';
+
+/** What a bonding conductor is held to: the trade's rule of thumb, or its own length with an allowance for joints. */
+export type BondingSchool = {
+  readonly ruleOhms: string;
+  /** Of joints, in ohm, and of the length's own uncertainty as a share; null judges by the rule of thumb alone. */
+  readonly byLength: { readonly jointOhms: string; readonly share: string } | null;
+};
+
+export const usualSchool = ({ bondingRuleOfThumbOhms, tolerances }: EditionPack): BondingSchool => ({
+  ruleOhms: bondingRuleOfThumbOhms.value,
+  byLength: { jointOhms: tolerances.bondingJointOhms.value, share: tolerances.bondingShare.value },
+});
+
+type Conductor = {
+  readonly material: 'copper' | 'aluminium';
+  readonly csaMm2: number | null;
+  readonly lengthMetres: number | null;
+};
 
 /**
- * Judges the continuity of an earthing or main bonding conductor in ohm: against the rule of thumb, and by the length
- * the reading implies for its size, because the rule of thumb is only about 27 m of 10 mm².
+ * Judges the continuity of an earthing or main bonding conductor in ohm: by its length where that is known, because the
+ * rule of thumb is only about 27 m of 10 mm²; otherwise by the rule, with the length the reading implies. A reading below
+ * what the copper allows means another path is still joined.
  */
 export function judgeBonding(
   value: ReadingValue,
   pack: EditionPack,
-  material: 'copper' | 'aluminium',
-  csaMm2: number | null,
-  lengthMetres: number | null = null,
+  { material, csaMm2, lengthMetres }: Conductor,
+  school: BondingSchool = usualSchool(pack),
 ): Judgement {
-  if (value.is === 'not-taken') return notTaken('bonding', value);
-  const figure = figureOf(value);
-  const thumb = exact(pack.bondingRuleOfThumbOhms.value);
-  const limit = { text: `${ohms(thumb)}, a rule of thumb`, source: pack.bondingRuleOfThumbOhms.source };
-  if (!figure) {
+  const perMetre = csaMm2 ? conductorResistance(pack, material, csaMm2) : null;
+  const expected = perMetre && lengthMetres ? divide(multiply(perMetre, exact(lengthMetres)), exact(1000)) : null;
+  const { byLength, ruleOhms } = school;
+  const most = expected && byLength ? add(expected, roomOf(expected, byLength)) : exact(ruleOhms);
+  const limit: Limit =
+    expected && byLength
+      ? {
+          text: `${toShortest(most, 4)} Ω for ${lengthMetres} m of ${csaMm2} mm², joints included`,
+          source: '643.2.1; conductor resistance × length',
+          figure: `${toShortest(most, 4)} Ω`,
+        }
+      : {
+          text: `${ohms(most)}, a rule of thumb`,
+          source: pack.bondingRuleOfThumbOhms.source,
+          figure: `${toShortest(most, 4)} Ω`,
+        };
+  if (value.is === 'not-taken') return notTaken('bonding', value, limit);
+  const known = value.is === 'open' ? null : knownOf(value);
+  if (!known || known.atLeast)
     return {
       rule: 'bonding.open',
       verdict: 'fails',
@@ -30,88 +72,197 @@ export function judgeBonding(
       working: [reason('bonding.open')],
       next: { rule: 'bonding.open' },
     };
-  }
-  const perMetre = csaMm2 ? conductorResistance(pack, material, csaMm2) : null;
+  const { figure } = known;
+  if (csaMm2 && !perMetre && byLength && lengthMetres) return unjudged('bonding.no-resistance', { csa: csaMm2 });
   const implied = perMetre ? divide(multiply(figure, exact(1000)), perMetre) : null;
   const impliedText = implied
-    ? `${ohms(figure)} ÷ ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = about ${toShortest(implied, 0)} m of ${csaMm2} mm²`
+    ? `${toShortest(figure, 3)} Ω ÷ ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = about ${toShortest(implied, 0)} m of ${csaMm2} mm²`
     : reason('bonding.size-unknown');
-  const expected = perMetre && lengthMetres ? divide(multiply(perMetre, exact(lengthMetres)), exact(1000)) : null;
-  const { bondingParallelShare, bondingParallelOhms, bondingJointOhms, bondingShare } = pack.tolerances;
-  const floor = expected ? multiply(expected, exact(bondingParallelShare.value)) : null;
-  if (expected && floor && isAtMost(add(figure, exact(bondingParallelOhms.value)), floor)) {
+  if (expected && isTooLow(figure, expected, pack))
     return {
       rule: 'bonding.low',
       verdict: 'doubt',
       expected: ohms(expected),
-      limit,
+      limit: { ...limit, text: `not under ${toShortest(expected, 4)} Ω`, figure: `${toShortest(expected, 4)} Ω` },
       working: [
         reason('bonding.low', {
           run: `${lengthMetres} m of ${csaMm2} mm²`,
-          expected: ohms(expected),
-          read: ohms(figure),
+          expected: `${toShortest(expected, 4)} Ω`,
+          read: `${toShortest(figure, 3)} Ω`,
         }),
       ],
       next: { rule: 'bonding.low' },
     };
-  }
-  if (expected) {
-    const room = add(exact(bondingJointOhms.value), multiply(expected, exact(bondingShare.value)));
-    const fits = isAtMost(figure, add(expected, room));
+  const within = isAtMost(figure, most);
+  const compared = `${toShortest(figure, 4)} Ω ${within ? '≤' : '>'} ${toShortest(most, 4)} Ω`;
+  if (expected && byLength)
     return {
-      rule: fits ? 'bonding.as-expected' : 'bonding.above-expected',
-      verdict: fits ? 'meets' : 'doubt',
+      rule: within ? 'bonding.as-expected' : 'bonding.above-expected',
+      verdict: within ? 'meets' : 'doubt',
       expected: `${ohms(expected)} for ${lengthMetres} m of ${csaMm2} mm²`,
       limit,
       working: [
-        `${lengthMetres} m × ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = ${ohms(expected)}; ${ohms(figure)} is ${fits ? 'within' : 'above'} that and ${ohms(room)} for joints`,
+        `${lengthMetres} m × ${toShortest(perMetre ?? exact(0), 3)} mΩ/m = ${toShortest(expected, 4)} Ω, and ${toShortest(subtract(most, expected), 4)} Ω for joints; ${compared}`,
         impliedText,
       ],
-      next: fits ? null : { rule: 'bonding.above-expected' },
+      next: within ? null : { rule: 'bonding.above-expected' },
     };
-  }
-  const within = isAtMost(figure, thumb);
   return {
     rule: within ? 'bonding.within-thumb' : 'bonding.long',
     verdict: within ? 'meets' : 'doubt',
     expected: implied ? `about ${toShortest(implied, 0)} m of ${csaMm2} mm²` : null,
     limit,
-    working: [`${ohms(figure)} ${within ? '≤' : '>'} ${ohms(thumb)} (rule of thumb)`, impliedText],
+    working: [`${compared} (rule of thumb)`, impliedText],
     next: within ? null : { rule: 'bonding.long' },
   };
 }
 
-/** Least main bonding and earthing conductor sizes in mm² of copper for a supply, with the working. */
+const roomOf = (expected: Exact, { jointOhms, share }: { jointOhms: string; share: string }): Exact =>
+  add(exact(jointOhms), multiply(expected, exact(share)));
+
+/** Below a share of the copper's own resistance, and by more than the last digit shown, another path is joined. */
+function isTooLow(figure: Exact, expected: Exact, { tolerances }: EditionPack): boolean {
+  const floor = multiply(expected, exact(tolerances.bondingParallelShare.value));
+  return isAtMost(add(figure, exact(tolerances.bondingParallelOhms.value)), floor);
+}
+
+const larger = (a: Exact, b: Exact): Exact => (isAtMost(a, b) ? b : a);
+
+/** Table 54.7: the least earthing conductor of the same metal as a line conductor, in mm². */
+function earthingByTable(pack: EditionPack, lineMm2: number): Exact {
+  const step = pack.design.earthingByTails.find(
+    (each) => each.tailsUpToMm2 === null || lineMm2 <= each.tailsUpToMm2,
+  )?.leastMm2;
+  if (step === 'half the tails') return divide(exact(lineMm2), exact(2));
+  return step === undefined || step === 'as the tails' ? exact(lineMm2) : exact(step);
+}
+
+/** Table 54.8: the least main bonding and earthing conductor of a PME supply by its neutral, in mm² of copper. */
+function leastByNeutral(pack: EditionPack, neutralMm2: number): Exact {
+  const row = pack.protectiveMultipleEarthing.find((r) => r.neutralUpToMm2 === null || neutralMm2 <= r.neutralUpToMm2);
+  return exact(row?.leastMm2 ?? 0);
+}
+
+const mm2 = (value: Exact): string => `${toShortest(value, 3)} mm²`;
+
+function judgeSize(
+  fittedMm2: string | null,
+  least: Exact,
+  what: 'earthing' | 'main-bonding',
+  source: string,
+  working: readonly string[],
+): Judgement {
+  const limit: Limit = { text: `at least ${mm2(least)}`, source, figure: mm2(least) };
+  if (fittedMm2 === null) return notTaken(`${what}-size`, { is: 'not-taken', mark: 'N/V' }, limit);
+  const meets = compare(exact(fittedMm2), least) >= 0;
+  return {
+    rule: meets ? `${what}-size.meets` : `${what}-size.small`,
+    verdict: meets ? 'meets' : 'fails',
+    expected: null,
+    limit,
+    working: [...working, `${fittedMm2} mm² ${meets ? '≥' : '<'} ${mm2(least)}`],
+    next: meets ? null : { rule: 'conductor.small' },
+  };
+}
+
+/**
+ * Judges the size of an earthing conductor in mm² of copper: by Table 54.7, or by the adiabatic equation where the fault
+ * and its time are known, whichever asks less; where PME, Table 54.8 as well, which no calculation waives.
+ */
+export function judgeEarthingSize(
+  fittedMm2: string | null,
+  pack: EditionPack,
+  asked: {
+    readonly lineMm2: number;
+    readonly fault: { readonly amps: string; readonly seconds: string; readonly k: string } | null;
+    readonly pmeNeutralMm2: number | null;
+  },
+): Judgement {
+  const byTable = earthingByTable(pack, asked.lineMm2);
+  const byFault = asked.fault && adiabatic(asked.fault);
+  const pme = asked.pmeNeutralMm2 === null ? exact(0) : leastByNeutral(pack, asked.pmeNeutralMm2);
+  const byCalculation = byFault && compare(byFault, byTable) < 0 ? byFault : byTable;
+  return judgeSize(
+    fittedMm2,
+    larger(byCalculation, pme),
+    'earthing',
+    `542.3; Table 54.7${asked.fault ? '; 543.1.3' : ''}${asked.pmeNeutralMm2 === null ? '' : '; Table 54.8'}`,
+    [
+      `Table 54.7: a line conductor of ${asked.lineMm2} mm² asks for ${mm2(byTable)}`,
+      ...(byFault && asked.fault
+        ? [`√(${asked.fault.amps}² A² × ${asked.fault.seconds} s) ÷ ${asked.fault.k} = ${mm2(byFault)}`]
+        : []),
+      ...(asked.pmeNeutralMm2 === null
+        ? []
+        : [`Table 54.8 (PME): a neutral of ${asked.pmeNeutralMm2} mm² asks for ${mm2(pme)}, whatever is calculated`]),
+    ],
+  );
+}
+
+/** √(I²t) ÷ k in mm², exact to a millionth and rounded up there, so that nothing short of it passes. */
+function adiabatic({ amps, seconds, k }: { amps: string; seconds: string; k: string }): Exact {
+  const { numerator, denominator } = divide(
+    multiply(multiply(exact(amps), exact(amps)), exact(seconds)),
+    multiply(exact(k), exact(k)),
+  );
+  const scale = 10n ** 12n;
+  const square = (numerator * scale) / denominator;
+  const root = squareRoot(square);
+  const isWhole = root * root === square && square * denominator === numerator * scale;
+  return divide({ numerator: isWhole ? root : root + 1n, denominator: 1n }, exact(1_000_000));
+}
+
+/** The largest whole number whose square is no larger. */
+function squareRoot(value: bigint): bigint {
+  if (value < 2n) return value;
+  let root = BigInt(Math.floor(Math.sqrt(Number(value))));
+  while (root * root > value) root -= 1n;
+  while ((root + 1n) * (root + 1n) <= value) root += 1n;
+  return root;
+}
+
+/**
+ * Judges the size of a main bonding conductor in mm² of copper: half the earthing conductor required, at least 6, need not
+ * exceed 25 (544.1.1); where PME, by the supply neutral alone (Table 54.8).
+ */
+export function judgeBondingSize(
+  fittedMm2: string | null,
+  pack: EditionPack,
+  by: { readonly pmeNeutralMm2: number } | { readonly earthingRequiredMm2: number },
+): Judgement {
+  if ('pmeNeutralMm2' in by) {
+    const least = leastByNeutral(pack, by.pmeNeutralMm2);
+    return judgeSize(fittedMm2, least, 'main-bonding', `544.1.1; Table 54.8, ${pack.title}`, [
+      `Table 54.8 (PME): a neutral of ${by.pmeNeutralMm2} mm² asks for ${mm2(least)}`,
+    ]);
+  }
+  const { least, most } = pack.design.bondingMm2;
+  const half = divide(exact(by.earthingRequiredMm2), exact(2));
+  const asked = isAtMost(half, exact(least)) ? exact(least) : isAtMost(half, exact(most)) ? half : exact(most);
+  return judgeSize(fittedMm2, asked, 'main-bonding', `544.1.1, ${pack.title}`, [
+    `Half of ${by.earthingRequiredMm2} mm², at least ${least}, need not exceed ${most}: ${mm2(asked)}`,
+  ]);
+}
+
+/** Least main bonding and earthing conductor sizes in mm² of copper for a supply by its tails, with the working. */
 export function requiredBonding(
   pack: EditionPack,
   earthing: 'TN-C-S' | 'TN-S' | 'TT',
   tailsCsaMm2: number,
 ): { readonly earthingMm2: Exact; readonly bondingMm2: Exact; readonly working: readonly string[] } {
-  const tails = exact(tailsCsaMm2);
-  const { earthingByTails, bondingMm2 } = pack.design;
-  const step =
-    earthingByTails.find((each) => each.tailsUpToMm2 === null || tailsCsaMm2 <= each.tailsUpToMm2)?.leastMm2 ??
-    'as the tails';
-  const byTable = step === 'as the tails' ? tails : step === 'half the tails' ? divide(tails, exact(2)) : exact(step);
+  const byTable = earthingByTable(pack, tailsCsaMm2);
+  const { least, most } = pack.design.bondingMm2;
   const half = divide(byTable, exact(2));
-  const [least, atMost] = [exact(bondingMm2.least), exact(bondingMm2.most)];
-  const bonding = isAtMost(half, least) ? least : isAtMost(half, atMost) ? half : atMost;
-  const row = pack.protectiveMultipleEarthing.find((r) => r.neutralUpToMm2 === null || tailsCsaMm2 <= r.neutralUpToMm2);
-  const pme = earthing === 'TN-C-S' && row ? exact(row.leastMm2) : exact(0);
-  const most = (a: Exact, b: Exact) => (isAtMost(a, b) ? b : a);
+  const bonding = isAtMost(half, exact(least)) ? exact(least) : isAtMost(half, exact(most)) ? half : exact(most);
+  const pme = earthing === 'TN-C-S' ? leastByNeutral(pack, tailsCsaMm2) : null;
   return {
-    earthingMm2: most(byTable, pme),
-    bondingMm2: most(bonding, pme),
+    earthingMm2: pme ? larger(byTable, pme) : byTable,
+    bondingMm2: pme ?? bonding,
     working: [
-      `Table 54.7: tails ${tailsCsaMm2} mm² ask for an earthing conductor of ${toShortest(byTable, 2)} mm²`,
-      `Main bonding: half of that, at least ${bondingMm2.least}, need not exceed ${bondingMm2.most}: ${toShortest(bonding, 2)} mm² (544.1.1)`,
-      ...(earthing === 'TN-C-S'
-        ? [`Table 54.8 (PME): at least ${toShortest(pme, 0)} mm² for both, whatever is calculated`]
-        : []),
+      `Table 54.7: tails ${tailsCsaMm2} mm² ask for an earthing conductor of ${mm2(byTable)}`,
+      pme
+        ? `Table 54.8 (PME): at least ${mm2(pme)} for both by the supply neutral, taken to be as the tails`
+        : `Main bonding: half of that, at least ${least}, need not exceed ${most}: ${mm2(bonding)} (544.1.1)`,
     ],
   };
 }
-
-/** Reading less lead resistance, in ohm. Below zero means the null was wrong. */
-export const withoutLeads = (figure: Exact, leadOhms: Exact): Exact =>
-  add(figure, { ...leadOhms, numerator: -leadOhms.numerator });

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { editionPack } from '../../edition/editions';
 import { exact, toShortest } from '../../quantity/exact';
 import type { ReadingValue } from '../../quantity/reading-value';
-import { judgeBonding, requiredBonding, withoutLeads } from './bonding';
+import { judgeBonding, requiredBonding } from './bonding';
+import { judgeWithLeads } from './lead-null';
 import { judgeRingEnd } from '../ring/judge';
 import { type RadialContext, judgeRadial } from './continuity';
 
@@ -73,17 +74,18 @@ describe('bonding', () => {
     ['0.06', 10, 'doubt', '33'],
     ['0.09', 6, 'doubt', '29'],
   ])('%s Ω in %i mm² %s, about %s m', (shown, csa, verdict, metres) => {
-    const judgement = judgeBonding(ohms(shown), pack, 'copper', csa);
+    const judgement = judgeBonding(ohms(shown), pack, { material: 'copper', csaMm2: csa, lengthMetres: null });
     expect(judgement.verdict).toBe(verdict);
     expect(judgement.expected).toBe(`about ${metres} m of ${csa} mm²`);
   });
   it('fails without continuity however it looks', () =>
-    expect(judgeBonding(open, pack, 'copper', 10).verdict).toBe('fails'));
+    expect(judgeBonding(open, pack, { material: 'copper', csaMm2: 10, lengthMetres: null }).verdict).toBe('fails'));
   it.each([
     ['TN-S', 16, '16', '8'],
     ['TN-S', 25, '16', '8'],
     ['TN-C-S', 25, '16', '10'],
     ['TN-C-S', 50, '25', '16'],
+    ['TN-C-S', 120, '60', '35'],
     ['TN-S', 10, '10', '6'],
     ['TN-S', 120, '60', '25'],
     ['TN-C-S', 35, '16', '10'],
@@ -92,7 +94,17 @@ describe('bonding', () => {
     expect([toShortest(sizes.earthingMm2, 2), toShortest(sizes.bondingMm2, 2)]).toEqual([earth, bond]);
   });
   it('takes the leads off, and shows a wrong null as below zero', () => {
-    expect(withoutLeads(exact('0.30'), exact('0.12'))).toEqual(exact('0.18'));
-    expect(withoutLeads(exact('0.10'), exact('0.12')).numerator).toBeLessThan(0n);
+    const bond = (value: ReadingValue) =>
+      judgeBonding(value, pack, { material: 'copper', csaMm2: 10, lengthMetres: null });
+    const judged = (shown: string, leads: { nulled: boolean; ohms: string | null }) =>
+      judgeWithLeads(ohms(shown), leads, bond);
+    expect(judged('0.35', { nulled: false, ohms: '0.30' })).toMatchObject({ verdict: 'meets' });
+    expect(judged('0.36', { nulled: false, ohms: '0.30' })).toMatchObject({ verdict: 'doubt' });
+    expect(judged('0.36', { nulled: true, ohms: '0.30' })).toEqual(bond(ohms('0.36')));
+    expect(judged('0.29', { nulled: false, ohms: '0.30' })).toMatchObject({
+      rule: 'leads.below-nothing',
+      verdict: 'doubt',
+    });
+    expect(judged('0.05', { nulled: false, ohms: null })).toMatchObject({ rule: 'leads.unknown', verdict: 'doubt' });
   });
 });

@@ -11,8 +11,8 @@ import {
   subtract,
   toShortest,
 } from '../../quantity/exact';
-import { ohms } from '../../quantity/ohms';
-import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { beside, ohms } from '../../quantity/ohms';
+import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
@@ -21,6 +21,8 @@ export type RadialContext = {
   readonly liveCsaMm2: number | null;
   readonly cpcCsaMm2: number | null;
   readonly lengthMetres: number | null;
+  /** Of the conductors when they were read, in °C. */
+  readonly celsius?: number;
   readonly ring: { readonly r1: ReadingValue | null; readonly r2: ReadingValue | null } | null;
 };
 
@@ -29,63 +31,77 @@ export type RadialContext = {
  * with a quarter of the ring's ends, and otherwise shows the length it implies.
  */
 export function judgeRadial(value: ReadingValue, which: 'R1+R2' | 'R2', context: RadialContext): Judgement {
-  if (value.is === 'not-taken') return notTaken('continuity', value);
+  const expected = fromRing(which, context) ?? fromCable(which, context);
+  const most = 'ohms' in expected ? toldExpectation(expected) : null;
+  if (value.is === 'not-taken') return notTaken('continuity', value, most);
   const figure = figureOf(value);
   if (!figure) {
     return {
       rule: 'continuity.open',
       verdict: 'fails',
-      expected: null,
-      limit: null,
+      expected: most?.text ?? null,
+      limit: most ?? { text: 'a path', source: '643.2.1', figure: 'a path' },
       working: [reason(value.is === 'open' ? 'continuity.open' : 'continuity.beyond-range')],
       next: { rule: 'continuity.open' },
     };
   }
-  return fromRing(figure, which, context) ?? fromCable(figure, which, context);
+  if ('ohms' in expected) return compared(figure, expected, context.pack);
+  if (!expected.perMetre) return unjudged('continuity.no-cable');
+  const implied = divide(figure, expected.perMetre);
+  return {
+    ...unjudged('continuity.no-length', {
+      working: `${ohms(figure)} ÷ ${toShortest(multiply(expected.perMetre, exact(1000)), 2)} mΩ/m = ${toShortest(implied, 0)} m of ${expected.cable}`,
+    }),
+    rule: 'continuity.implied-length',
+    expected: `about ${toShortest(implied, 0)} m of ${expected.cable} at 20 °C`,
+  };
 }
 
-function fromRing(figure: Exact, which: 'R1+R2' | 'R2', context: RadialContext): Judgement | null {
-  const { ring } = context;
+type Expected = {
+  readonly ohms: Exact;
+  readonly working: string;
+  readonly whenHigh: 'continuity.high' | 'continuity.high-on-ring';
+};
+
+const toldExpectation = ({ ohms: expected, whenHigh }: Expected): Limit => ({
+  text: ohms(expected),
+  source: `643.2.1; ${whenHigh === 'continuity.high' ? 'conductor resistance × length' : '(r1 + r2) ÷ 4'}`,
+  figure: `${toShortest(expected, 4)} Ω`,
+});
+
+function fromRing(which: 'R1+R2' | 'R2', { ring }: RadialContext): Expected | null {
   const r1 = ring?.r1 ? figureOf(ring.r1) : null;
   const r2 = ring?.r2 ? figureOf(ring.r2) : null;
   if (!r1 || !r2 || which === 'R2') return null;
   const expected = divide(add(r1, r2), exact(4));
-  const working = `(r1 ${toShortest(r1, 3)} + r2 ${toShortest(r2, 3)}) ÷ 4 = ${ohms(expected)}`;
-  return compared(figure, expected, working, context.pack, 'continuity.high-on-ring');
-}
-
-function fromCable(figure: Exact, which: 'R1+R2' | 'R2', context: RadialContext): Judgement {
-  const { pack, liveCsaMm2, cpcCsaMm2, lengthMetres } = context;
-  const live = which === 'R2' ? exact(0) : liveCsaMm2 ? conductorResistance(pack, 'copper', liveCsaMm2) : null;
-  const cpc = cpcCsaMm2 ? conductorResistance(pack, 'copper', cpcCsaMm2) : null;
-  if (!live || !cpc) return unjudged('continuity.no-cable');
-  const perMetre = divide(add(live, cpc), exact(1000));
-  const cable = which === 'R2' ? `${cpcCsaMm2} mm² CPC` : `${liveCsaMm2}/${cpcCsaMm2} mm²`;
-  if (lengthMetres) {
-    const expected = multiply(perMetre, exact(lengthMetres));
-    const working = `${lengthMetres} m × ${toShortest(multiply(perMetre, exact(1000)), 2)} mΩ/m (${cable}) = ${ohms(expected)}`;
-    return compared(figure, expected, working, pack, 'continuity.high');
-  }
-  const implied = divide(figure, perMetre);
   return {
-    rule: 'continuity.implied-length',
-    verdict: 'meets',
-    expected: `about ${toShortest(implied, 0)} m of ${cable} at 20 °C`,
-    limit: null,
-    working: [
-      `${ohms(figure)} ÷ ${toShortest(multiply(perMetre, exact(1000)), 2)} mΩ/m = ${toShortest(implied, 0)} m of ${cable}`,
-    ],
-    next: null,
+    ohms: expected,
+    working: `(r1 ${toShortest(r1, 3)} + r2 ${toShortest(r2, 3)}) ÷ 4 = ${ohms(expected)}`,
+    whenHigh: 'continuity.high-on-ring',
   };
 }
 
-function compared(
-  figure: Exact,
-  expected: Exact,
-  working: string,
-  pack: EditionPack,
-  whenHigh: 'continuity.high' | 'continuity.high-on-ring',
-): Judgement {
+function fromCable(
+  which: 'R1+R2' | 'R2',
+  { pack, liveCsaMm2, cpcCsaMm2, lengthMetres, celsius = 20 }: RadialContext,
+): Expected | { readonly perMetre: Exact | null; readonly cable: string } {
+  const live = which === 'R2' ? exact(0) : liveCsaMm2 ? conductorResistance(pack, 'copper', liveCsaMm2) : null;
+  const cpc = cpcCsaMm2 ? conductorResistance(pack, 'copper', cpcCsaMm2) : null;
+  const cable = which === 'R2' ? `${cpcCsaMm2} mm² CPC` : `${liveCsaMm2}/${cpcCsaMm2} mm²`;
+  if (!live || !cpc) return { perMetre: null, cable };
+  const at20 = divide(add(live, cpc), exact(1000));
+  if (!lengthMetres) return { perMetre: at20, cable };
+  const warmth = add(exact(1), multiply(exact('0.004'), subtract(exact(celsius), exact(20))));
+  const expected = multiply(multiply(at20, exact(lengthMetres)), warmth);
+  return {
+    ohms: expected,
+    working: `${lengthMetres} m × ${toShortest(multiply(at20, exact(1000)), 2)} mΩ/m (${cable})${celsius === 20 ? '' : ` at ${celsius} °C`} = ${ohms(expected)}`,
+    whenHigh: 'continuity.high',
+  };
+}
+
+function compared(figure: Exact, expectation: Expected, pack: EditionPack): Judgement {
+  const { ohms: expected, working, whenHigh } = expectation;
   const { radialOhms, radialShare } = pack.tolerances;
   const room = add(exact(radialOhms.value), multiply(expected, exact(radialShare.value)));
   const high = compare(figure, add(expected, room)) > 0;
@@ -94,10 +110,10 @@ function compared(
     rule: high ? 'continuity.high' : low ? 'continuity.low' : 'continuity.as-expected',
     verdict: high || low ? 'doubt' : 'meets',
     expected: ohms(expected),
-    limit: null,
+    limit: toldExpectation(expectation),
     working: [
       working,
-      `${ohms(figure)} is ${high ? 'above' : low ? 'below' : 'within'} ${ohms(expected)} ± ${ohms(room)}`,
+      `${toShortest(figure, 3)} Ω is ${high ? 'above' : low ? 'below' : 'within'} ${ohms(expected)} ± ${ohms(room)}`,
     ],
     next: high ? { rule: whenHigh } : low ? { rule: 'continuity.low' } : null,
   };
@@ -105,10 +121,14 @@ function compared(
 
 /** Judges the path from a point's CPC to the metalwork it should earth, in ohm: a joint, so no more than a trace. */
 export function judgeMetalwork(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return notTaken('metalwork', value);
-  const figure = figureOf(value);
   const least = exact(pack.bondingRuleOfThumbOhms.value);
-  const limit = { text: `a joint: about ${ohms(least)} or less`, source: pack.bondingRuleOfThumbOhms.source };
+  const limit: Limit = {
+    text: `a joint: about ${ohms(least)} or less`,
+    source: pack.bondingRuleOfThumbOhms.source,
+    figure: ohms(least),
+  };
+  if (value.is === 'not-taken') return notTaken('metalwork', value, limit);
+  const figure = figureOf(value);
   if (!figure)
     return {
       rule: 'metalwork.open',
@@ -124,7 +144,7 @@ export function judgeMetalwork(value: ReadingValue, pack: EditionPack): Judgemen
     verdict: joined ? 'meets' : 'doubt',
     expected: 'next to nothing',
     limit,
-    working: [`${ohms(figure)} ${joined ? '≤' : '>'} ${ohms(least)}`],
+    working: [beside({ figure, atLeast: false }, least, 'Ω')],
     next: joined ? null : { rule: 'metalwork.poor' },
   };
 }

@@ -55,13 +55,11 @@ export const continuity: TestDefinition = {
       judge: ({ job: { supply }, pack }, { on }, { value }) => {
         if (on.of !== 'conductor') return unjudged('bonding.nowhere');
         const isEarthing = on.to === 'earthing';
-        return judgeBonding(
-          value,
-          pack,
-          (isEarthing ? supply.earthingConductorMaterial : supply.bondingMaterial) ?? 'copper',
-          (isEarthing ? supply.earthingConductorCsaMm2 : supply.bondingCsaMm2) ?? null,
-          supply.runMetres?.[on.to] ?? null,
-        );
+        return judgeBonding(value, pack, {
+          material: (isEarthing ? supply.earthingConductorMaterial : supply.bondingMaterial) ?? 'copper',
+          csaMm2: (isEarthing ? supply.earthingConductorCsaMm2 : supply.bondingCsaMm2) ?? null,
+          lengthMetres: supply.runMetres?.[on.to] ?? null,
+        });
       },
     },
     {

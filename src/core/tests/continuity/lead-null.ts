@@ -1,4 +1,7 @@
-import { compare, exact, parseExact } from '../../quantity/exact';
+import { compare, exact, parseExact, subtract, toShortest } from '../../quantity/exact';
+import { type ReadingValue, figureOf } from '../../quantity/reading-value';
+import { type Judgement, doubted, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 
 /** How long a lead null is trusted, in minutes: contacts wear, leads get changed. A habit of practice, set here. */
 const trustedMinutes = 60;
@@ -33,3 +36,40 @@ export function readLeadNull(typed: string): ReadLeadNull {
     doubt: compare(figure, usualMostOhms) > 0 ? 'High for a pair of leads: look at clips, tips and fuses.' : null,
   };
 }
+
+/** The leads as they were when a reading was taken: their resistance in ohm, where it was measured. */
+export type Leads = { readonly nulled: boolean; readonly ohms: string | null };
+
+/**
+ * Judges a reading with its leads: as it stands where they were nulled, less their resistance where that was measured. A
+ * figure below nothing means the null was wrong; leads of unknown resistance leave every figure in doubt.
+ */
+export function judgeWithLeads(
+  value: ReadingValue,
+  leads: Leads,
+  judge: (value: ReadingValue) => Judgement,
+): Judgement {
+  const figure = figureOf(value);
+  if (leads.nulled || !figure) return judge(value);
+  if (leads.ohms === null)
+    return doubted(
+      { ...unjudged('leads.unknown'), rule: 'leads.unknown', limit: leadLimit },
+      `${toShortest(figure, 3)} Ω`,
+      {
+        rule: 'leads.unknown',
+      },
+    );
+  const rest = subtract(figure, exact(leads.ohms));
+  const working = `${toShortest(figure, 3)} Ω − ${leads.ohms} Ω of leads = ${toShortest(rest, 3)} Ω`;
+  if (rest.numerator < 0n)
+    return doubted(
+      { ...unjudged('leads.below-nothing', { working }), rule: 'leads.below-nothing', limit: leadLimit },
+      reason('leads.wrong'),
+      {
+        rule: 'leads.wrong',
+      },
+    );
+  const judged = judge({ is: 'number', shown: toShortest(rest, 12) });
+  return { ...judged, working: [working, ...judged.working] };
+}
+const leadLimit = { text: 'leads nulled, or their resistance taken off', source: '643.2.1', figure: '0 Ω' };

@@ -2,15 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { editionPack } from '../../edition/editions';
 import { exact } from '../../quantity/exact';
 import type { ReadingValue } from '../../quantity/reading-value';
-import { judgeHalfCurrent, judgeResidualTime } from '../residual/residual';
-import { judgeBonding } from './bonding';
-import {
-  adiabaticMm2,
-  judgeAdiabatic,
-  judgeExtraneous,
-  judgeLineNeutralLoop,
-  judgeSupplementaryBonding,
-} from './protective';
+import { judgeHalfCycles, judgeResidualTime } from '../residual/residual';
+import { judgeBonding, judgeBondingSize, judgeEarthingSize } from './bonding';
+import { judgeExtraneous, judgeLineNeutralLoop, judgeSupplementaryBonding } from './protective';
 
 const pack = editionPack('bs7671-2018-a2');
 const number = (shown: string): ReadingValue => ({ is: 'number', shown });
@@ -40,13 +34,35 @@ describe('is it extraneous', () => {
   ])('%j: %s', (value, rule) => expect(judgeExtraneous(value, pack).rule).toBe(rule));
 });
 
-describe('the adiabatic equation', () => {
-  it('is √(I²t) ÷ k', () => expect(adiabaticMm2(1100, 0.1, 115)).toBeCloseTo(3.025, 3));
+describe('sizes of earthing and bonding conductors', () => {
+  const fault = (amps: string) => ({ amps, seconds: '1', k: '143' });
   it.each([
-    [2.5, 'fails'],
-    [4, 'meets'],
-  ] as const)('%s mm²: %s', (csa, verdict) => expect(judgeAdiabatic(csa, 1100, 0.1, 115).verdict).toBe(verdict));
-  it('refuses nonsense', () => expect(() => adiabaticMm2(-1, 0.1, 115)).toThrow(/zero or more/));
+    ['16', 25, null, null, 'meets', '16 mm²'],
+    ['10', 25, null, null, 'fails', '16 mm²'],
+    // The fault asks for 9.993 mm²: meeting the equation is compliance.
+    ['10', 25, fault('1429'), null, 'meets', '9.993 mm²'],
+    ['10', 25, fault('1431'), null, 'fails', '10.007 mm²'],
+    // Where PME, Table 54.8 is not waived by any calculation.
+    ['10', 25, fault('100'), 35, 'meets', '10 mm²'],
+    ['6', 25, fault('100'), 35, 'fails', '10 mm²'],
+    [null, 25, null, null, 'unjudged', '16 mm²'],
+  ] as const)('earthing %s mm² for a line of %s', (fitted, lineMm2, by, pmeNeutralMm2, verdict, figure) =>
+    expect(judgeEarthingSize(fitted, pack, { lineMm2, fault: by, pmeNeutralMm2 })).toMatchObject({
+      verdict,
+      limit: { figure },
+    }),
+  );
+  it.each([
+    ['6', { earthingRequiredMm2: 10 }, 'meets'],
+    ['4', { earthingRequiredMm2: 10 }, 'fails'],
+    ['16', { earthingRequiredMm2: 35 }, 'fails'],
+    ['25', { earthingRequiredMm2: 120 }, 'meets'],
+    ['10', { pmeNeutralMm2: 35 }, 'meets'],
+    ['10', { pmeNeutralMm2: 36 }, 'fails'],
+    ['50', { pmeNeutralMm2: 151 }, 'meets'],
+  ] as const)('bonding %s mm² by %j: %s', (fitted, by, verdict) =>
+    expect(judgeBondingSize(fitted, pack, by).verdict).toBe(verdict),
+  );
 });
 
 describe('the line to neutral loop beside an RCD', () => {
@@ -68,17 +84,22 @@ describe('a bond whose length is known', () => {
     ['0.04', 25, 'bonding.as-expected'],
     ['0.09', 49, 'bonding.as-expected'],
   ] as const)('%s Ω over %s m: %s', (shown, metres, rule) =>
-    expect(judgeBonding(number(shown), pack, 'copper', 10, metres).rule).toBe(rule),
+    expect(judgeBonding(number(shown), pack, { material: 'copper', csaMm2: 10, lengthMetres: metres }).rule).toBe(rule),
   );
 });
 
 describe('an RCD at half and five times its current', () => {
+  const device = (delayed: boolean, milliamps = 30) => ({ standard: 'BS EN 61008', delayed, milliamps });
   it.each([
     [over('2000'), 'meets'],
     [number('2000'), 'meets'],
     [number('1999'), 'fails'],
-  ])('half: %j %s', (value, verdict) => expect(judgeHalfCurrent(value, pack).verdict).toBe(verdict));
-  const device = (delayed: boolean) => ({ standard: 'BS EN 61008', delayed, milliamps: 30 });
+    [over('1999'), 'meets'],
+    [over('1998'), 'doubt'],
+    [over('300'), 'doubt'],
+  ])('half: %j %s', (value, verdict) =>
+    expect(judgeResidualTime(value, pack, device(false), '0.5x').verdict).toBe(verdict),
+  );
   it.each([
     ['40', false, 'meets'],
     ['41', false, 'fails'],
@@ -89,4 +110,19 @@ describe('an RCD at half and five times its current', () => {
   ] as const)('five times: %s ms, delayed %s: %s', (shown, delayed, verdict) =>
     expect(judgeResidualTime(number(shown), pack, device(delayed), '5x').verdict).toBe(verdict),
   );
+  it.each([
+    ['20', '41', 'fails'],
+    ['20', '39', 'meets'],
+  ])('both half cycles count: %s and %s ms: %s', (one, other, verdict) =>
+    expect(judgeHalfCycles([number(one), number(other)], pack, device(false), '5x').verdict).toBe(verdict),
+  );
+  it('has no five times above 30 mA, and says why', () => {
+    const judgement = judgeResidualTime(number('39'), pack, device(false, 100), '5x');
+    expect(judgement).toMatchObject({ verdict: 'unjudged', working: [expect.stringContaining('30 mA and below')] });
+  });
+  it('leaves a half cycle that was not taken open, unless the other fails', () => {
+    const none: ReadingValue = { is: 'not-taken', mark: 'N/V' };
+    expect(judgeHalfCycles([number('20'), none], pack, device(false), '1x').rule).toBe('rcd.not-taken');
+    expect(judgeHalfCycles([none, number('301')], pack, device(false), '1x').verdict).toBe('fails');
+  });
 });

@@ -43,7 +43,11 @@ export type InsulationOfWay = {
 
 /** Megohms of a reading; an over-range one counts as its bound. */
 const megohmsOf = (value: ReadingValue | null | undefined): number | null =>
-  value?.is === 'number' ? Number(value.shown) : value?.is === 'over' ? Number(value.bound) : null;
+  value?.is === 'number'
+    ? Number(value.shown)
+    : value?.is === 'over' || value?.is === 'under'
+      ? Number(value.bound)
+      : null;
 
 const lowest = (...values: (number | null)[]): number | null =>
   values.reduce<number | null>(

@@ -4,7 +4,8 @@ import { wayOfSubject } from '../../job/job';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import type { JobView } from '../../job/view';
 import { megohms } from '../../quantity/reading-spec';
-import { judgeInsulation } from './insulation';
+import { judgeInsulation, lookAgainBelow } from './insulation';
+import { insulationTestOf } from './test-voltage';
 import {
   boardSide,
   farSide,
@@ -26,7 +27,12 @@ const measured = {
     view: JobView,
     { on }: Parameters<SlotDefinition['judge']>[1],
     { value, testVolts }: Parameters<SlotDefinition['judge']>[2],
-  ) => judgeInsulation(value, view.pack, testVolts, wayOfSubject(view.job, on) ?? null),
+  ) => {
+    const test = insulationTestOf(view.pack, wayOfSubject(view.job, on) ?? null);
+    // A document that assesses is about what exists; any other is about new work.
+    const look = lookAgainBelow(view.pack, test, view.definition.assess === null);
+    return judgeInsulation(value, { pack: view.pack, test, testVolts, lookAgainBelowMegohms: look });
+  },
 } as const;
 const bench = { stage: 'tests', bench: 'insulation' } as const;
 

@@ -4,11 +4,20 @@ import { editionPack } from '../../edition/editions';
 import { toFixed, toNumber } from '../../quantity/exact';
 import type { Way } from '../../installation/way';
 import type { ReadingValue } from '../../quantity/reading-value';
-import { judgeInsulation, judgeParallelInsulation, parallelInsulation } from './insulation';
+import { judgeInsulation, judgeParallelInsulation, lookAgainBelow, parallelInsulation } from './insulation';
+import { insulationTestOf } from './test-voltage';
 
 const pack = editionPack('bs7671-2018-a2');
+const judged = (value: ReadingValue, testVolts: number | null = 500, way: Way | null = null) => {
+  const test = insulationTestOf(pack, way);
+  return judgeInsulation(value, { pack, test, testVolts, lookAgainBelowMegohms: lookAgainBelow(pack, test, false) });
+};
 const megohms = (shown: string): ReadingValue =>
-  shown.startsWith('>') ? { is: 'over', bound: shown.slice(1) } : { is: 'number', shown };
+  shown.startsWith('>')
+    ? { is: 'over', bound: shown.slice(1) }
+    : shown.startsWith('<')
+      ? { is: 'under', bound: shown.slice(1) }
+      : { is: 'number', shown };
 
 describe('insulation resistance', () => {
   it.each([
@@ -20,9 +29,10 @@ describe('insulation resistance', () => {
     ['>999', 'ir.meets', 'meets'],
     ['>1', 'ir.investigate', 'doubt'],
     ['>0.5', 'ir.bound-below-minimum', 'doubt'],
-  ])('%s MΩ is %s', (shown, rule, verdict) =>
-    expect(judgeInsulation(megohms(shown), pack, 500)).toMatchObject({ rule, verdict }),
-  );
+    ['<0.1', 'ir.below-minimum', 'fails'],
+    ['<1', 'ir.bound-below-minimum', 'doubt'],
+    ['<5', 'ir.bound-below-minimum', 'doubt'],
+  ])('%s MΩ is %s', (shown, rule, verdict) => expect(judged(megohms(shown))).toMatchObject({ rule, verdict }));
 
   it.each([
     ['0.49', 'ir.below-minimum', 'fails'],
@@ -31,7 +41,7 @@ describe('insulation resistance', () => {
     ['1.5', 'ir.meets', 'meets'],
   ])('%s MΩ on an extra-low voltage circuit is %s', (shown, rule, verdict) => {
     const garden: Way = { id: 'w', boardId: 'b', number: 9, voltageBand: 'SELV' };
-    expect(judgeInsulation(megohms(shown), pack, null, garden)).toMatchObject({
+    expect(judged(megohms(shown), null, garden)).toMatchObject({
       rule,
       verdict,
       limit: { text: 'at least 0.5 MΩ at 250 V' },
@@ -40,7 +50,7 @@ describe('insulation resistance', () => {
 
   it('judges 12 V lamps behind transformers as the 230 V circuit they hang on', () => {
     const kitchen: Way = { id: 'w', boardId: 'b', number: 5, description: 'Kitchen lights, 12 V downlights' };
-    expect(judgeInsulation(megohms('0.7'), pack, 250, kitchen)).toMatchObject({
+    expect(judged(megohms('0.7'), 250, kitchen)).toMatchObject({
       verdict: 'fails',
       limit: { text: 'at least 1.0 MΩ at 250 V' },
     });
@@ -50,13 +60,13 @@ describe('insulation resistance', () => {
     const values = Array.from({ length: 5 }, () => megohms('4'));
     const total = parallelInsulation(values);
     expect(total && toFixed(total.megohms, 2, 'half-up')).toBe('0.80');
-    expect(judgeParallelInsulation(values, pack)).toMatchObject({ verdict: 'fails', expected: '0.8 MΩ' });
+    expect(judgeParallelInsulation(values, pack)).toMatchObject({ verdict: 'fails', expected: '0.80 MΩ' });
   });
 
   it('says at least when an over-range value is in it, and does not fail on a bound', () => {
     expect(judgeParallelInsulation([megohms('>999'), megohms('>999')], pack)).toMatchObject({
       verdict: 'meets',
-      expected: 'at least 499.5 MΩ',
+      expected: 'at least 499.50 MΩ',
     });
     expect(judgeParallelInsulation([megohms('>1'), megohms('>1')], pack)).toMatchObject({
       verdict: 'doubt',

@@ -6,8 +6,9 @@ import type { TestDefinition } from '../../job/test-definition';
 import { notTaken, unjudged } from '../../words/judgement';
 import { loopOhms } from '../../quantity/reading-spec';
 import { r1r2 } from '../continuity/slots';
-import { ze } from '../origin/slots';
+import { electrode, ze } from '../origin/slots';
 import { limitOfWay } from './limit';
+import { lineShareOf } from './line-share';
 import { zs } from './slots';
 import { judgeZs } from './zs';
 
@@ -52,9 +53,13 @@ export const loop: TestDefinition = {
           limit: limitOfWay(view, way, view.job.limits.get(keyOf(slot)) ?? null),
           earthing: view.job.supply.earthing ?? null,
           residualMilliamps: way?.residualMilliamps ?? null,
+          electrode: valueAt(view, supply, electrode),
           ze: valueAt(view, supply, ze),
           r1r2: valueAt(view, slot.on, r1r2),
+          conductorCelsius: 20,
+          cablesWarm: false,
           wiring: hotWiringOf(way),
+          lineShare: lineShareOf(view.pack, way),
           how,
         });
       },

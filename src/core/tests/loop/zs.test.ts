@@ -21,6 +21,10 @@ const b32: ZsContext = {
   residualMilliamps: null,
   ze: figure('0.20'),
   r1r2: figure('0.50'),
+  electrode: null,
+  conductorCelsius: 20,
+  cablesWarm: false,
+  lineShare: null,
   wiring: 'thermoplastic 70 °C, CPC in the cable',
   how: 'measured',
 };
@@ -34,7 +38,16 @@ describe('Zs in three bands', () => {
     ['1.10', { ze: null }, 'zs.needs-temperature', 'doubt'],
     ['1.20', { ze: figure('0.35'), r1r2: figure('0.85') }, 'zs.hot-above', 'fails'],
     ['1.17', { ze: figure('0.20'), r1r2: figure('0.97') }, 'zs.hot-within', 'meets'],
-    ['1.20', { ze: figure('0.35'), r1r2: figure('0.85'), wiring: 'CPC run separately' }, 'zs.hot-within', 'meets'],
+    [
+      '1.20',
+      { ze: figure('0.35'), r1r2: figure('0.85'), wiring: 'CPC run separately', lineShare: exact('0.4') },
+      'zs.hot-within',
+      'meets',
+    ],
+    // Nobody said how it is shared between the two: all of it warms as the line does.
+    ['1.20', { ze: figure('0.35'), r1r2: figure('0.85'), wiring: 'CPC run separately' }, 'zs.hot-above', 'fails'],
+    ['1.22', { ze: figure('0.35'), r1r2: figure('0.87'), conductorCelsius: 30 }, 'zs.hot-within', 'meets'],
+    ['1.22', { ze: figure('0.35'), r1r2: figure('0.87'), cablesWarm: true }, 'zs.needs-temperature', 'doubt'],
     [
       '1.17',
       { ze: figure('0.20'), r1r2: figure('0.97'), wiring: 'thermosetting 90 °C, CPC in the cable' },
@@ -44,20 +57,53 @@ describe('Zs in three bands', () => {
     ['1.365625', { ze: null }, 'zs.needs-temperature', 'doubt'],
     ['1.365626', { ze: null }, 'zs.above-maximum', 'fails'],
     ['2.10', { residualMilliamps: 30 }, 'zs.by-rcd', 'doubt'],
+    ['1.20', { residualMilliamps: 30, ze: null }, 'zs.by-rcd', 'meets'],
+    ['1.45', { residualMilliamps: 30, ze: null }, 'zs.by-rcd', 'meets'],
+    ['1666', { residualMilliamps: 30, ze: null }, 'zs.by-rcd', 'meets'],
+    ['1667', { residualMilliamps: 30, ze: null }, 'zs.above-rcd', 'fails'],
+    ['9.4', { earthing: 'TT', limit: onTT, ze: null }, 'zs.above-maximum', 'fails'],
+    [
+      '900',
+      { residualMilliamps: 30, earthing: 'TT', limit: onTT, electrode: figure('150'), ze: null },
+      'zs.by-rcd',
+      'meets',
+    ],
+    [
+      '900',
+      { residualMilliamps: 30, earthing: 'TT', limit: onTT, electrode: figure('201'), ze: null },
+      'zs.by-rcd',
+      'doubt',
+    ],
+    ['100', { limit: { why: 'the protective device is not described yet' }, ze: null }, 'zs.above-any-device', 'fails'],
     ['1667', { residualMilliamps: 30, earthing: 'TT', limit: onTT }, 'zs.above-rcd', 'fails'],
     ['61.9', { residualMilliamps: 30, earthing: 'TT', limit: onTT, ze: figure('61') }, 'zs.by-rcd', 'meets'],
-    ['199.99', { residualMilliamps: 30, earthing: 'TT', limit: onTT }, 'zs.by-rcd', 'meets'],
-    ['200', { residualMilliamps: 30, earthing: 'TT', limit: onTT }, 'zs.by-rcd', 'doubt'],
+    ['199.99', { residualMilliamps: 30, earthing: 'TT', limit: onTT, ze: null }, 'zs.by-rcd', 'meets'],
+    ['200', { residualMilliamps: 30, earthing: 'TT', limit: onTT, ze: null }, 'zs.by-rcd', 'meets'],
+    ['200.1', { residualMilliamps: 30, earthing: 'TT', limit: onTT, ze: null }, 'zs.by-rcd', 'doubt'],
     ['0.70', { limit: { why: 'the protective device is not described yet' } }, 'zs.no-limit', 'unjudged'],
     ['0.70', { limit: limitFor({ standard: 'BS 88-3', type: 'C', ratingAmps: 100 }, 0.4) }, 'zs.no-limit', 'unjudged'],
   ] as [string, Partial<ZsContext>, string, string][])('%s Ω with %o is %s', (ohms, change, rule, verdict) => {
     expect(judgeZs(figure(ohms), { ...b32, ...change })).toMatchObject({ rule, verdict });
   });
 
+  it.each([
+    ['1.99', {}, 'zs.over-range', 'fails'],
+    ['1', {}, 'zs.bound-within', 'doubt'],
+    ['20', { residualMilliamps: 30 }, 'zs.bound-within-rcd', 'doubt'],
+    ['1999', { residualMilliamps: 30 }, 'zs.above-rcd', 'fails'],
+    ['20', { earthing: 'TT', limit: onTT }, 'zs.over-range', 'fails'],
+    ['20', { limit: { why: 'the protective device is not described yet' } }, 'zs.bound-without-limit', 'doubt'],
+    ['2000', { limit: { why: 'the protective device is not described yet' } }, 'zs.above-any-device', 'fails'],
+  ] as [string, Partial<ZsContext>, string, string][])('over %s Ω with %o is %s', (bound, change, rule, verdict) => {
+    const judgement = judgeZs({ is: 'over', bound }, { ...b32, ...change });
+    expect(judgement).toMatchObject({ rule, verdict });
+    expect(judgement.limit).not.toBeNull();
+  });
+
   it('shows the arithmetic with the numbers in it', () => {
     const { working, limit, expected } = judgeZs(figure('1.20'), { ...b32, ze: figure('0.35'), r1r2: figure('0.85') });
     expect(working.join(' | ')).toContain('0.95 × 230 V ÷ (5 × 32 A)');
-    expect(working.join(' | ')).toContain('Ze 0.35 + 1.20 × 0.85 = 1.37 Ω');
+    expect(working.join(' | ')).toContain('Ze 0.35 + 1.2 × 0.85 = 1.37 Ω');
     expect(limit?.source).toContain('BS 7671:2018+A2:2022');
     expect(expected).toContain('1.20 Ω = Ze 0.35 + (R1+R2) 0.85');
   });

@@ -2,16 +2,26 @@ import { valueAt } from '../../job/governing';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import { confirmation, kiloamps, loopOhms, volts } from '../../quantity/reading-spec';
 import { judgePolarity } from '../polarity/polarity';
-import { judgeFaultCurrent, judgeSupplyVolts, judgeZe } from './origin';
+import { residualOfInstallation } from '../residual/of-installation';
+import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
+import { judgeSupplyVolts } from './supply-volts';
 import { boardIpf, electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, supplyVolts, ze } from './slots';
 
 const supply = { of: 'supply' } as const;
 const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: 'origin' } } as const;
 
-const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge'> => ({
+const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge' | 'ofAllPhases'> => ({
   spec: kiloamps,
   governs: 'highest',
-  judge: (view, _slot, { value }) => judgeFaultCurrent(value, pair, view.pack, valueAt(view, supply, ze)),
+  judge: (view, _slot, { value }) =>
+    judgeFaultCurrent(
+      value,
+      pair,
+      view.pack,
+      valueAt(view, supply, ze),
+      view.job.supply.liveConductors === 'three-phase',
+    ),
+  ofAllPhases: true,
 });
 
 /** Polarity, Ze, Ipf and voltage at the incoming terminals; RA of an electrode; Ipf at a board. */
@@ -51,7 +61,8 @@ export const origin: TestDefinition = {
       spec: loopOhms,
       governs: 'highest',
       due: () => true,
-      judge: (view, _slot, { value }) => judgeZe(value, view.pack, view.job.supply.earthing ?? null),
+      judge: (view, _slot, { value }) =>
+        judgeZe(value, view.pack, view.job.supply.earthing ?? null, residualOfInstallation(view.job)),
     },
     {
       ...atTheOrigin,
@@ -77,7 +88,7 @@ export const origin: TestDefinition = {
       spec: loopOhms,
       governs: 'highest',
       due: (view) => view.job.supply.earthing === 'TT',
-      judge: (view, _slot, { value }) => judgeZe(value, view.pack, 'TT'),
+      judge: (view, _slot, { value }) => judgeElectrode(value, view.pack, residualOfInstallation(view.job)),
     },
     {
       ...atTheOrigin,

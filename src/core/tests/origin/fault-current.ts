@@ -1,24 +1,127 @@
+import { breakingCapacity } from '../../edition/breaking-capacity';
+import type { EditionPack } from '../../edition/pack';
+import type { Board } from '../../installation/board';
 import type { Subject } from '../../installation/slot';
-import type { Way } from '../../installation/way';
+import { type Way, isSpare } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import type { JobView, Readings } from '../../job/view';
-import type { Judgement } from '../../words/judgement';
-import { type FaultCurrent, judgeBreaking, prospectiveFaultCurrent } from './origin';
+import { type Exact, compare, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
+import { beside } from '../../quantity/ohms';
+import { type ReadingValue, knownOf } from '../../quantity/reading-value';
+import { type Judgement, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
 import { boardIpf, ipfLineEarth, ipfLineNeutral } from './slots';
 
 const supply: Subject = { of: 'supply' };
 
-/** Ipf of the job: the larger of the two pairs at the origin. */
+/** A prospective fault current in kiloamperes: at least that where the instrument ran out of range. */
+export type FaultCurrent = { readonly kiloamps: Exact; readonly atLeast: boolean; readonly from: string };
+type Read = { readonly value: ReadingValue | null; readonly pair: 'L–N' | 'L–E' };
+
+/**
+ * The fault current every device has to break: the largest of what was read, line to neutral doubled where there are three
+ * phases, as the safe side of line to line. An over-range reading governs: it is at least its bound. Null while nothing is
+ * known.
+ */
+export function prospectiveFaultCurrent(reads: readonly Read[], threePhase: boolean): FaultCurrent | null {
+  const known = reads.flatMap(({ value, pair }) => {
+    const each = value && knownOf(value);
+    if (!each) return [];
+    const doubled = threePhase && pair === 'L–N';
+    return [
+      {
+        kiloamps: doubled ? multiply(each.figure, exact(2)) : each.figure,
+        atLeast: each.atLeast,
+        from: `${pair === 'L–N' ? 'line to neutral' : 'line to earth'}${doubled ? ' × 2, three phases' : ''}`,
+      },
+    ];
+  });
+  const largest = known.reduce<FaultCurrent | null>(
+    (most, each) => (!most || compare(each.kiloamps, most.kiloamps) > 0 ? each : most),
+    null,
+  );
+  return largest && { ...largest, atLeast: known.some(({ atLeast }) => atLeast) };
+}
+
+export const showFaultCurrent = ({ kiloamps, atLeast }: FaultCurrent): string =>
+  `${atLeast ? 'at least ' : ''}${toFixed(kiloamps, 2, 'half-up')} kA`;
+
+const isThreePhase = ({ job }: Readings): boolean => job.supply.liveConductors === 'three-phase';
+const lines = ['L1', 'L2', 'L3'] as const;
+
+/** Ipf of the job at its origin, over every phase it was read on. */
 export const faultCurrentOf = (at: Readings): FaultCurrent | null =>
-  prospectiveFaultCurrent(valueAt(at, supply, ipfLineNeutral), valueAt(at, supply, ipfLineEarth));
+  prospectiveFaultCurrent(
+    [ipfLineNeutral, ipfLineEarth].flatMap((measure) =>
+      [measure, ...lines.map((phase) => ({ ...measure, phase }))].map((each): Read => ({
+        value: valueAt(at, supply, each),
+        pair: measure === ipfLineNeutral ? 'L–N' : 'L–E',
+      })),
+    ),
+    isThreePhase(at),
+  );
+
+export type DeviceMarked = { readonly standard: string; readonly type: string; readonly mark: string };
+/** Whether the board is a declared assembly with a conditional rating: not where a foreign device is in it, null where nobody said. */
+export type Assembly = Board['assembly'];
+
+/** Whether a device can break the fault current where it sits, in kiloamperes (434.5.1). Over range is at least its bound. */
+export function judgeBreaking(
+  pack: EditionPack,
+  device: DeviceMarked,
+  fault: FaultCurrent,
+  assembly: Assembly = null,
+): Judgement {
+  const capacity = breakingCapacity(pack, device.standard, device.type, device.mark);
+  if (!capacity.found)
+    return { ...unjudged('breaking.unknown', { why: capacity.why }), next: { rule: 'breaking.unknown' } };
+  const conditional = exact(pack.tolerances.assemblyKiloamps.value);
+  const isBreaker = /60898|61009/.test(device.standard);
+  const byAssembly = isBreaker && assembly === 'declared' && compare(conditional, capacity.rated) > 0;
+  const most = byAssembly ? conditional : capacity.rated;
+  const within = isAtMost(fault.kiloamps, most);
+  const perhaps = !within && isBreaker && !assembly && isAtMost(fault.kiloamps, conditional);
+  const kA = `${toShortest(most, 3)} kA`;
+  const doubt = perhaps || (within && fault.atLeast);
+  return {
+    rule: perhaps
+      ? 'breaking.conditional'
+      : !within
+        ? 'breaking.below'
+        : fault.atLeast
+          ? 'breaking.bound-within'
+          : byAssembly
+            ? 'breaking.by-assembly'
+            : 'breaking.meets',
+    verdict: doubt ? 'doubt' : within ? 'meets' : 'fails',
+    expected: null,
+    limit: {
+      text: kA,
+      source: `434.5.1; ${byAssembly ? pack.tolerances.assemblyKiloamps.source : capacity.source}`,
+      figure: kA,
+    },
+    working: [
+      `Ipf ${fault.from}: ${beside({ figure: fault.kiloamps, atLeast: fault.atLeast }, most, 'kA')}`,
+      ...(within && fault.atLeast ? [reason('reading.bound-within')] : []),
+    ],
+    next: perhaps
+      ? { rule: 'breaking.conditional' }
+      : !within
+        ? { rule: 'breaking.below' }
+        : fault.atLeast
+          ? { rule: 'reading.higher-range' }
+          : null,
+  };
+}
 
 /** Whether a way's device can break the fault current at its board; null while either is unknown. */
 export function judgeWayBreaking(view: JobView, way: Way): Judgement | null {
-  const board: Subject = { of: 'board', id: way.boardId };
-  const fault = prospectiveFaultCurrent(valueAt(view, board, boardIpf), null) ?? faultCurrentOf(view);
-  if (!fault || !way.deviceStandard) return null;
+  const board = view.job.boards.get(way.boardId);
+  const atBoard: Read = { value: valueAt(view, { of: 'board', id: way.boardId }, boardIpf), pair: 'L–N' };
+  const fault = prospectiveFaultCurrent([atBoard], isThreePhase(view)) ?? faultCurrentOf(view);
+  if (!fault || !way.deviceStandard || isSpare(way)) return null;
   const device = { standard: way.deviceStandard, type: way.deviceType ?? '', mark: way.breakingMark ?? '' };
-  return judgeBreaking(view.pack, device, fault);
+  return judgeBreaking(view.pack, device, fault, board?.assembly ?? null);
 }
 
 /** Whether the service fuse can break the fault current at the origin; null while either is unknown. */

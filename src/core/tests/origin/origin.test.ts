@@ -4,7 +4,9 @@ import { exact } from '../../quantity/exact';
 import type { ReadingValue } from '../../quantity/reading-value';
 import { judgeButton, judgePolarity } from '../polarity/polarity';
 import { judgeResidualTime } from '../residual/residual';
-import { judgeBreaking, judgeFaultCurrent, judgeSupplyVolts, judgeZe, prospectiveFaultCurrent } from './origin';
+import { judgeBreaking, prospectiveFaultCurrent } from './fault-current';
+import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
+import { judgeSupplyVolts } from './supply-volts';
 
 const pack = editionPack('bs7671-2018-a2');
 const figure = (shown: string): ReadingValue => ({ is: 'number', shown });
@@ -15,21 +17,44 @@ describe('the origin', () => {
     ['0.351', 'TN-C-S', 'doubt'],
     ['0.8', 'TN-S', 'meets'],
     ['0.81', 'TN-S', 'doubt'],
-    ['21', 'TT', 'meets'],
-    ['62', 'TT', 'doubt'],
+    // The distributor's 21 Ω are no limit for our electrode: 50 V ÷ 30 mA is.
+    ['62', 'TT', 'meets'],
+    ['200', 'TT', 'meets'],
+    ['201', 'TT', 'doubt'],
+    ['1667', 'TT', 'fails'],
   ] as const)('Ze %s on %s %s', (ze, system, verdict) =>
-    expect(judgeZe(figure(ze), pack, system).verdict).toBe(verdict),
+    expect(judgeZe(figure(ze), pack, system, 30).verdict).toBe(verdict),
   );
   it('says nothing about Ze before the system is known', () =>
-    expect(judgeZe(figure('0.3'), pack, null).verdict).toBe('unjudged'));
+    expect(judgeZe(figure('0.3'), pack, null, null).verdict).toBe('unjudged'));
 
   it('records the larger current and where it is from', () => {
-    expect(prospectiveFaultCurrent(figure('1.32'), figure('1.14'))).toMatchObject({ from: 'line to neutral' });
-    expect(prospectiveFaultCurrent(figure('1.10'), figure('1.14'))).toMatchObject({
-      kiloamps: exact('1.14'),
-      from: 'line to earth',
+    const of = (ln: ReadingValue | null, le: ReadingValue | null, threePhase = false) =>
+      prospectiveFaultCurrent(
+        [
+          { value: ln, pair: 'L–N' },
+          { value: le, pair: 'L–E' },
+        ],
+        threePhase,
+      );
+    const over: ReadingValue = { is: 'over', bound: '20' };
+    expect(of(figure('1.32'), figure('1.14'))).toMatchObject({ from: 'line to neutral', atLeast: false });
+    expect(of(figure('1.10'), figure('1.14'))).toMatchObject({ kiloamps: exact('1.14'), from: 'line to earth' });
+    expect(of(null, null)).toBeNull();
+    // Over range governs over a smaller figure, and is at least its bound.
+    expect(of(over, figure('1.2'))).toMatchObject({ kiloamps: exact(20), atLeast: true });
+    expect(of(figure('25'), over)).toMatchObject({ kiloamps: exact(25), atLeast: true });
+    // Three phases: line to neutral doubled, line to earth as it is.
+    expect(of(figure('1.10'), figure('1.14'), true)).toMatchObject({ kiloamps: exact('2.2') });
+    expect(of(figure('1.10'), figure('2.3'), true)).toMatchObject({ kiloamps: exact('2.3') });
+  });
+  it('judges RA by the RCD alone', () => {
+    expect(judgeElectrode(figure('85'), pack, null).verdict).toBe('unjudged');
+    expect(judgeElectrode(figure('190'), pack, 300).verdict).toBe('fails');
+    expect(judgeElectrode({ is: 'over', bound: '20' }, pack, 30)).toMatchObject({
+      verdict: 'doubt',
+      limit: { figure: '1667 Ω' },
     });
-    expect(prospectiveFaultCurrent(null, { is: 'over', bound: '20' })).toBeNull();
   });
   it('asks where Ze and the earth fault current do not fit', () => {
     expect(judgeFaultCurrent(figure('1.14'), 'L–E', pack, figure('0.21')).verdict).toBe('meets');
@@ -42,21 +67,40 @@ describe('the origin', () => {
     ['6.01', '6', 'doubt'],
     ['16', '6', 'doubt'],
     ['16.01', '6', 'fails'],
+    ['6', '6000', 'meets'],
+    ['6.01', '6000', 'doubt'],
+    ['16.01', '[6000]', 'fails'],
+    ['6', 'M6', 'meets'],
+    ['10', '10 kA', 'meets'],
+    ['4.5', '4.5kA', 'meets'],
+    ['3', 'nonsense', 'unjudged'],
+    ['3', '600000', 'unjudged'],
   ])('Ipf %s kA on a breaker marked %s: %s', (ipf, mark, verdict) => {
     expect(
       judgeBreaking(
         pack,
         { standard: 'BS EN 60898', type: 'B', mark },
-        { kiloamps: exact(ipf), from: 'line to neutral' },
+        { kiloamps: exact(ipf), atLeast: false, from: 'line to neutral' },
       ).verdict,
     ).toBe(verdict);
+  });
+  it.each([
+    ['declared', '15.9', false, 'meets'],
+    ['declared', '16.1', false, 'fails'],
+    ['foreign device', '6.1', false, 'fails'],
+    [null, '6.1', false, 'doubt'],
+    [null, '2', true, 'doubt'],
+    ['declared', '16.1', true, 'fails'],
+  ] as const)('in an assembly that is %s, %s kA (over range %s): %s', (assembly, ipf, atLeast, verdict) => {
+    const device = { standard: 'BS EN 60898', type: 'B', mark: '6000' };
+    expect(judgeBreaking(pack, device, { kiloamps: exact(ipf), atLeast, from: 'x' }, assembly).verdict).toBe(verdict);
   });
   it('fails a rewireable fuse above its carrier mark', () => {
     expect(
       judgeBreaking(
         pack,
         { standard: 'BS 3036', type: '', mark: 'S1A' },
-        { kiloamps: exact('1.2'), from: 'line to earth' },
+        { kiloamps: exact('1.2'), atLeast: false, from: 'line to earth' },
       ).verdict,
     ).toBe('fails');
   });

@@ -1,44 +1,84 @@
-import { breakingCapacity } from '../../edition/breaking-capacity';
 import type { EditionPack } from '../../edition/pack';
 import type { EarthingSystem } from '../../installation/supply';
-import { type Exact, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
-import { ohms } from '../../quantity/ohms';
-import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
+import { beside } from '../../quantity/ohms';
+import { type ReadingValue, figureOf, knownOf } from '../../quantity/reading-value';
+import { type Judgement, type Limit, doubted, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
-import { type ReadingValue, figureOf } from '../../quantity/reading-value';
+import { touchLimit } from '../residual/touch-limit';
 
-const kiloamps = (value: Exact): string => `${toFixed(value, 2, 'half-up')} kA`;
-/** Judges Ze in ohm against the distributor's usual maximum for the earthing system. */
-export function judgeZe(value: ReadingValue, pack: EditionPack, earthing: EarthingSystem | null): Judgement {
-  if (value.is === 'not-taken') return notTaken('ze', value);
-  if (!earthing) return unjudged('ze.no-system');
-  const row = pack.externalLoop[earthing];
-  const max = exact(row.value);
-  const limit = { text: `${row.value} Ω for ${earthing}`, source: row.source };
-  const figure = figureOf(value);
-  const meets = figure !== null && isAtMost(figure, max);
+/**
+ * Judges Ze in ohm against the distributor's usual maximum for the earthing system: no limit of the wiring rules, so what
+ * is above it is looked at again. On TT it is the loop through our own electrode: judged as that by the RCD.
+ */
+export function judgeZe(
+  value: ReadingValue,
+  pack: EditionPack,
+  earthing: EarthingSystem | null,
+  residualMilliamps: number | null,
+): Judgement {
+  if (earthing === 'TT') return judgeElectrode(value, pack, residualMilliamps, 'ze');
+  if (!earthing) return value.is === 'not-taken' ? notTaken('ze', value) : unjudged('ze.no-system');
+  const { value: most, source } = pack.externalLoop[earthing];
+  const limit: Limit = { text: `${most} Ω for ${earthing}`, source, figure: `${most} Ω` };
+  if (value.is === 'not-taken') return notTaken('ze', value, limit);
+  const known = knownOf(value);
+  const meets = known !== null && !known.atLeast && isAtMost(known.figure, exact(most));
   return {
     rule: meets ? 'ze.usual' : 'ze.high',
     verdict: meets ? 'meets' : 'doubt',
-    expected: `up to ${row.value} Ω`,
+    expected: `up to ${most} Ω`,
     limit,
-    working: [figure ? `${ohms(figure)} ${meets ? '≤' : '>'} ${row.value} Ω` : reason('ze.beyond-range')],
-    next: meets ? null : { rule: earthing === 'TT' ? 'ze.high-on-tt' : 'ze.high' },
+    working: [known ? beside(known, exact(most), 'Ω') : reason('ze.beyond-range')],
+    next: meets ? null : { rule: 'ze.high' },
   };
 }
 
-export type FaultCurrent = { readonly kiloamps: Exact; readonly from: string };
-
-/** Ipf, the larger of the two prospective currents at the origin, in kiloamperes; null while neither is known. */
-export function prospectiveFaultCurrent(ln: ReadingValue | null, le: ReadingValue | null): FaultCurrent | null {
-  const figures = [
-    { value: ln && figureOf(ln), from: 'line to neutral' },
-    { value: le && figureOf(le), from: 'line to earth' },
-  ].flatMap(({ value, from }) => (value ? [{ kiloamps: value, from }] : []));
-  return figures.reduce<FaultCurrent | null>(
-    (most, each) => (!most || compare(each.kiloamps, most.kiloamps) > 0 ? each : most),
-    null,
-  );
+/**
+ * Judges the resistance of the installation's own earth electrode in ohm: RA × IΔn ≤ 50 V (411.5.3), and at most 200 Ω or
+ * it may not stay so. The distributor's 21 Ω are of their electrode and no limit for ours.
+ */
+export function judgeElectrode(
+  value: ReadingValue,
+  pack: EditionPack,
+  residualMilliamps: number | null,
+  what: 'ra' | 'ze' = 'ra',
+): Judgement {
+  const most = residualMilliamps ? touchLimit(pack, residualMilliamps) : null;
+  const limit: Limit | null = most && {
+    text: `${toShortest(most, 0)} Ω by the ${residualMilliamps} mA RCD`,
+    source: `411.5.3, ${pack.title}`,
+    figure: `${toShortest(most, 0)} Ω`,
+  };
+  if (value.is === 'not-taken') return notTaken(what, value, limit);
+  const known = knownOf(value);
+  if (!most || !limit) return { ...unjudged('ra.no-rcd'), next: { rule: 'ra.no-rcd' } };
+  if (!known) return unjudged('ra.no-figure');
+  const volts = divide(multiply(known.figure, exact(residualMilliamps ?? 0)), exact(1000));
+  const working = [
+    `${known.atLeast ? 'At least ' : ''}${toShortest(known.figure, 2)} Ω × ${residualMilliamps} mA = ${toShortest(volts, 2)} V of ${pack.touchVolts.value} V`,
+    beside(known, most, 'Ω'),
+  ];
+  if (!isAtMost(known.figure, most))
+    return { rule: `${what}.above`, verdict: 'fails', expected: null, limit, working, next: { rule: 'ra.above' } };
+  if (known.atLeast)
+    return {
+      rule: `${what}.bound-within`,
+      verdict: 'doubt',
+      expected: null,
+      limit,
+      working: [...working, reason('reading.bound-within')],
+      next: { rule: 'reading.higher-range' },
+    };
+  const judged: Judgement = { rule: `${what}.meets`, verdict: 'meets', expected: null, limit, working, next: null };
+  const stable = exact(pack.tolerances.electrodeStableOhms.value);
+  return isAtMost(known.figure, stable)
+    ? judged
+    : doubted(
+        { ...judged, rule: `${what}.unstable` },
+        reason('ra.unstable', { ra: `${toShortest(known.figure, 2)} Ω`, stable: `${toShortest(stable, 0)} Ω` }),
+        { rule: 'zs.electrode-unstable' },
+      );
 }
 
 /** Judges one fault current for agreement with Ze: the same order of size, or it is asked about. I = U0 / Z. */
@@ -47,84 +87,53 @@ export function judgeFaultCurrent(
   pair: 'L–N' | 'L–E',
   pack: EditionPack,
   ze: ReadingValue | null,
+  threePhase = false,
 ): Judgement {
-  if (value.is === 'not-taken') return notTaken('ipf', value);
-  const figure = figureOf(value);
-  if (!figure || figure.numerator === 0n) {
-    return { ...unjudged('ipf.over-range'), verdict: 'doubt' };
-  }
   const { declaredKiloamps, faultCurrentShareLeast, faultCurrentShareMost } = pack.tolerances;
-  const limit = { text: `${declaredKiloamps.value} kA`, source: declaredKiloamps.source };
-  const loop = divide(exact(pack.nominalVolts.value), multiply(figure, exact(1000)));
+  const kA = `${declaredKiloamps.value} kA`;
+  const limit: Limit = { text: kA, source: declaredKiloamps.source, figure: kA };
+  if (value.is === 'not-taken') return notTaken('ipf', value, limit);
+  const known = knownOf(value);
+  if (!known || known.figure.numerator === 0n)
+    return doubted(
+      { ...unjudged('ipf.no-figure'), limit },
+      beside({ figure: exact(0), atLeast: false }, exact(declaredKiloamps.value), 'kA'),
+      {
+        rule: 'ipf.disagrees',
+      },
+    );
+  const { figure } = known;
   const working = [
-    `Loop implied: ${pack.nominalVolts.value} V ÷ ${kiloamps(figure)} = ${toFixed(loop, 3, 'half-up')} Ω`,
+    `Loop implied: ${pack.nominalVolts.value} V ÷ ${toFixed(figure, 2, 'half-up')} kA = ${toFixed(divide(exact(pack.nominalVolts.value), multiply(figure, exact(1000))), 3, 'half-up')} Ω`,
+    ...(threePhase && pair === 'L–N' ? [reason('ipf.doubled')] : []),
   ];
-  const zeFigure = ze && figureOf(ze);
-  if (!isAtMost(figure, exact(declaredKiloamps.value))) {
+  if (!isAtMost(figure, exact(declaredKiloamps.value)) || known.atLeast)
     return {
-      rule: 'ipf.high',
+      rule: known.atLeast ? 'ipf.over-range' : 'ipf.high',
       verdict: 'doubt',
       expected: null,
       limit,
-      working,
-      next: { rule: 'ipf.high' },
+      working: [...working, beside(known, exact(declaredKiloamps.value), 'kA')],
+      next: { rule: known.atLeast ? 'reading.higher-range' : 'ipf.high' },
     };
-  }
-  if (pair === 'L–E' && zeFigure && zeFigure.numerator !== 0n) {
-    const fromZe = divide(exact(pack.nominalVolts.value), multiply(zeFigure, exact(1000)));
+  const external = ze && figureOf(ze);
+  if (pair === 'L–E' && external && external.numerator !== 0n) {
+    const fromZe = divide(exact(pack.nominalVolts.value), multiply(external, exact(1000)));
     const ratio = divide(figure, fromZe);
     const agrees =
       compare(ratio, exact(faultCurrentShareLeast.value)) >= 0 && isAtMost(ratio, exact(faultCurrentShareMost.value));
-    working.push(
-      `From Ze: ${pack.nominalVolts.value} V ÷ ${toShortest(zeFigure, 3)} Ω = ${kiloamps(fromZe)}; bonding in parallel may raise it`,
-    );
+    const expected = `${toFixed(fromZe, 2, 'half-up')} kA`;
     return {
       rule: agrees ? 'ipf.agrees' : 'ipf.disagrees',
       verdict: agrees ? 'meets' : 'doubt',
-      expected: kiloamps(fromZe),
+      expected,
       limit,
-      working,
+      working: [
+        ...working,
+        `From Ze: ${pack.nominalVolts.value} V ÷ ${toShortest(external, 3)} Ω = ${expected}; bonding in parallel may raise it`,
+      ],
       next: agrees ? null : { rule: 'ipf.disagrees' },
     };
   }
   return { rule: 'ipf.recorded', verdict: 'meets', expected: null, limit, working, next: null };
-}
-
-/** Whether a device can break the fault current where it sits, both in kiloamperes (434.5.1). */
-export function judgeBreaking(
-  pack: EditionPack,
-  device: { readonly standard: string; readonly type: string; readonly mark: string },
-  fault: FaultCurrent,
-): Judgement {
-  const capacity = breakingCapacity(pack, device.standard, device.type, device.mark);
-  if (!capacity.found)
-    return { ...unjudged('breaking.unknown', { why: capacity.why }), next: { rule: 'breaking.unknown' } };
-  const meets = isAtMost(fault.kiloamps, capacity.rated);
-  const assembly = exact(pack.tolerances.assemblyKiloamps.value);
-  const behindFuse = !meets && /60898|61009/.test(device.standard) && isAtMost(fault.kiloamps, assembly);
-  return {
-    rule: meets ? 'breaking.meets' : behindFuse ? 'breaking.conditional' : 'breaking.below',
-    verdict: meets ? 'meets' : behindFuse ? 'doubt' : 'fails',
-    expected: null,
-    limit: { text: kiloamps(capacity.rated), source: `434.5.1; ${capacity.source}` },
-    working: [`Ipf ${kiloamps(fault.kiloamps)} (${fault.from}) ${meets ? '≤' : '>'} ${kiloamps(capacity.rated)}`],
-    next: meets ? null : { rule: behindFuse ? 'breaking.conditional' : 'breaking.below' },
-  };
-}
-
-/** Judges the supply voltage, line to neutral, in volts. */
-export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgement {
-  if (value.is === 'not-taken') return notTaken('volts', value);
-  const figure = figureOf(value);
-  if (!figure) return unjudged('volts.none');
-  const { supplyVoltsLow: low, supplyVoltsHigh: high } = pack;
-  const within = compare(figure, exact(low.value)) >= 0 && isAtMost(figure, exact(high.value));
-  return {
-    rule: within ? 'volts.within' : 'volts.outside',
-    verdict: within ? 'meets' : 'doubt',
-    expected: `${pack.nominalVolts.value} V`,
-    limit: { text: `${low.value} to ${high.value} V`, source: `${low.source}; ${high.source}` },
-    working: [`${toShortest(figure, 1)} V is ${within ? 'within' : 'outside'} ${low.value} to ${high.value} V`],
-    next: within ? null : { rule: 'volts.outside' },
-  };
 }

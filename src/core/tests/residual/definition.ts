@@ -13,7 +13,13 @@ const due = (view: JobView, on: Subject): boolean => {
   const way = wayOfSubject(view.job, on);
   return way !== undefined && hasResidual(way);
 };
-const measured = { on: 'way', dead: false, home: { stage: 'circuits' }, applies: hasResidual, due } as const;
+const measured = {
+  on: 'way',
+  dead: false,
+  home: { stage: 'circuits' },
+  applies: (way: Way) => !way.residualAbsent && !isSpare(way),
+  due,
+} as const;
 
 /** Residual current devices: their time, and their own button after it. */
 export const residual: TestDefinition = {

@@ -13,10 +13,13 @@ import {
   toFixed,
   toShortest,
 } from '../../quantity/exact';
-import { ohms } from '../../quantity/ohms';
-import { type Judgement, notTaken, unjudged } from '../../words/judgement';
+import { beside, ohms } from '../../quantity/ohms';
+import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
+
+/** An open says there is no path, whatever its figure should have been. */
+const aPath: Limit = { text: 'a path', source: '643.2.1', figure: 'a path' };
 
 export type RingCable = {
   readonly pack: EditionPack;
@@ -33,37 +36,43 @@ export function judgeRingStep(
   step: 2 | 3,
   ends: { readonly r1: ReadingValue | null; readonly other: ReadingValue | null },
   pack: EditionPack,
+  spurOhms: Exact = exact(0),
 ): Judgement {
-  if (value.is === 'not-taken') return notTaken('ring-step', value);
+  const r1 = ends.r1 && figureOf(ends.r1);
+  const other = ends.other && figureOf(ends.other);
+  const name = step === 2 ? 'rn' : 'r2';
+  const { value: room, source } = pack.design.ringAgreeOhms;
+  const sum = r1 && other && add(r1, other);
+  const limit: Limit | null = sum && {
+    text: `within ${room} Ω of (r1 + ${name}) ÷ 4`,
+    source: `643.2.1; ${source}`,
+    figure: `${toShortest(divide(sum, exact(4)), 4)} Ω`,
+  };
+  if (value.is === 'not-taken') return notTaken('ring-step', value, limit);
   const figure = figureOf(value);
   if (!figure) {
     return {
       rule: 'ring-step.open',
       verdict: 'fails',
       expected: null,
-      limit: null,
+      limit: limit ?? aPath,
       working: [reason('ring-step.open')],
       next: { rule: 'ring-step.open' },
     };
   }
-  const r1 = ends.r1 && figureOf(ends.r1);
-  const other = ends.other && figureOf(ends.other);
-  const name = step === 2 ? 'rn' : 'r2';
-  if (!r1 || !other) return unjudged('ring-step.alone', { other: name });
-  const sum = add(r1, other);
-  const quarter = divide(sum, exact(4));
-  const least = sum.numerator === 0n ? exact(0) : divide(multiply(r1, other), sum);
-  const { value: room, source } = pack.design.ringAgreeOhms;
+  if (!r1 || !other || !sum) return unjudged('ring-step.alone', { other: name });
+  const quarter = add(divide(sum, exact(4)), spurOhms);
+  const least = add(sum.numerator === 0n ? exact(0) : divide(multiply(r1, other), sum), spurOhms);
   const high = compare(figure, add(quarter, exact(room))) > 0;
   const low = compare(figure, subtract(least, exact(room))) < 0;
   return {
     rule: high ? 'ring-step.high' : low ? 'ring-step.low' : 'ring-step.level',
     verdict: high || low ? 'doubt' : 'meets',
     expected: step === 2 ? ohms(quarter) : `${ohms(least)} to ${ohms(quarter)}`,
-    limit: { text: `within ${room} Ω of that`, source },
+    limit,
     working: [
-      `(r1 ${toShortest(r1, 3)} + ${name} ${toShortest(other, 3)}) ÷ 4 = ${ohms(quarter)}`,
-      `${ohms(figure)} is ${high ? 'above' : low ? 'below' : 'within'} that, ${room} Ω either way`,
+      `(r1 ${toShortest(r1, 3)} + ${name} ${toShortest(other, 3)}) ÷ 4${spurOhms.numerator === 0n ? '' : ` and a spur of ${toShortest(spurOhms, 3)} Ω`} = ${toShortest(quarter, 4)} Ω`,
+      `${toShortest(figure, 3)} Ω is ${high ? 'above' : low ? 'below' : 'within'} that, ${room} Ω either way`,
     ],
     next: high ? { rule: 'ring-step.high' } : low ? { rule: 'ring-step.low' } : null,
   };
@@ -76,14 +85,16 @@ export function judgeRingEnd(
   others: { readonly r1: ReadingValue | null; readonly rn: ReadingValue | null },
   cable: RingCable,
 ): Judgement {
-  if (value.is === 'not-taken') return notTaken('ring', value);
+  const { value: room, source } = cable.pack.design.ringAgreeOhms;
+  const limit: Limit = { text: `r1 and rn within ${room} Ω`, source: `643.2.1; ${source}`, figure: `${room} Ω` };
+  if (value.is === 'not-taken') return notTaken('ring', value, which === 'r2' ? null : limit);
   const figure = figureOf(value);
   if (!figure) {
     return {
       rule: 'ring.open',
       verdict: 'fails',
       expected: null,
-      limit: null,
+      limit: aPath,
       working: [reason('ring.open', { end: which })],
       next: { rule: 'ring.open' },
     };
@@ -91,7 +102,6 @@ export function judgeRingEnd(
   const r1 = others.r1 ? figureOf(others.r1) : null;
   if (which === 'r2') return againstLine(figure, r1, cable);
   const other = which === 'r1' ? others.rn && figureOf(others.rn) : r1;
-  const { value: room, source } = cable.pack.design.ringAgreeOhms;
   if (!other) return unjudged('ring.alone', { room });
   const difference = compare(figure, other) >= 0 ? subtract(figure, other) : subtract(other, figure);
   const agrees = isAtMost(difference, exact(room));
@@ -99,8 +109,8 @@ export function judgeRingEnd(
     rule: agrees ? 'ring.lives-agree' : 'ring.lives-differ',
     verdict: agrees ? 'meets' : 'doubt',
     expected: `${ohms(other)} ± ${room} Ω, as the other live conductor`,
-    limit: { text: `r1 and rn within ${room} Ω`, source },
-    working: [`|r1 − rn| = ${ohms(difference)} ${agrees ? '≤' : '>'} ${room} Ω`],
+    limit,
+    working: [`|r1 − rn|: ${beside({ figure: difference, atLeast: false }, exact(room), 'Ω')}`],
     next: agrees ? null : { rule: 'ring.lives-differ' },
   };
 }
@@ -123,7 +133,11 @@ function againstLine(figure: Exact, r1: Exact | null, cable: RingCable): Judgeme
     rule: fits ? 'ring.ratio-fits' : 'ring.ratio-off',
     verdict: fits ? 'meets' : 'doubt',
     expected: `${ohms(multiply(r1, wanted))} = r1 × ${toFixed(wanted, 2, 'half-up')} for ${cable.liveCsaMm2}/${cable.cpcCsaMm2} mm²`,
-    limit: { text: `within ${100 * Number(share)} % of the cable's own ratio`, source },
+    limit: {
+      text: `within ${100 * Number(share)} % of the cable's own ratio, ${toShortest(wanted, 3)}`,
+      source: `643.2.1; ${source}`,
+      figure: toShortest(wanted, 3),
+    },
     working: [`r2 ÷ r1 = ${toFixed(found, 2, 'half-up')}; the cable's ratio is ${toFixed(wanted, 2, 'half-up')}`],
     next: fits
       ? null

@@ -3,7 +3,7 @@
 import { toast } from '../../../ui/toast';
 import type { Board } from '../../../core/installation/board';
 import { Disclosure } from '../../../ui/disclosure';
-import { EntryField, asLine } from '../../../ui/entry-field';
+import { ChoiceField, EntryField, asLine } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
 import { ReadingField } from '../../workspace/reading-field';
 import type { InHand } from '../../../core/work/in-hand';
@@ -12,6 +12,7 @@ import { type Measure, slotAt } from '../../../core/installation/slot';
 import { valueAt } from '../../../core/job/governing';
 import { showValue } from '../../../core/quantity/reading-value';
 import { zs } from '../../../core/tests/loop/slots';
+import { assemblies, assemblyWords } from '../../../core/installation/board';
 import { boardIpf } from '../../../core/tests/origin/slots';
 
 /** A board in one line; opened, its particulars and the readings taken at it. */
@@ -82,6 +83,12 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
             parse={asLine}
             commit={(assemblyStandard) => record({ assemblyStandard })}
             hint="Usually BS EN 61439-3"
+          />
+          <ChoiceField
+            label="Its conditional rating"
+            value={board.assembly ?? null}
+            options={assemblies.map((value) => ({ value, label: assemblyWords[value] }))}
+            commit={(assembly) => record({ assembly })}
           />
           <EntryField
             label="Surge protection"

@@ -7,8 +7,8 @@ import { columns, isIdle } from './columns';
 const view = viewAt(rentedHouseEntries());
 const ways = [...view.job.ways.values()];
 const column = (id: string) => columns.find((c) => c.id === id) ?? columns[0]!;
-const typed = (way: number, id: string, text: string) =>
-  cellEntries(column(id), ways[way - 1]!, text, view, emptyHanded);
+const typed = (way: number, id: string, text: string, corrects = false) =>
+  cellEntries(column(id), ways[way - 1]!, text, view, emptyHanded, corrects);
 
 describe('typing into the circuit ledger', () => {
   it('records nothing when it says what stands there', () => {
@@ -24,10 +24,18 @@ describe('typing into the circuit ledger', () => {
       }
     }
   });
-  it('strikes what stood before it takes another reading', () => {
-    const result = typed(1, 'zs', '0.57');
-    expect(result.ok && result.entries.map((e) => e.kind)).toEqual(['entry.struck', 'reading.taken']);
-    expect(result.ok && result.entries[0]?.body).toMatchObject({ why: 'Corrected to 0.57' });
+  it('takes another reading beside what stands there, and strikes it only where it is corrected', () => {
+    const kinds = (...asked: Parameters<typeof typed>) => {
+      const result = typed(...asked);
+      return result.ok && result.entries.map((e) => e.kind);
+    };
+    expect(kinds(1, 'zs', '0.57')).toEqual(['reading.taken']);
+    expect(kinds(1, 'zs', '0.57', true)).toEqual(['entry.struck', 'reading.taken']);
+    // Of a confirmation the latest counts, and a mark stands beside no figure.
+    expect(kinds(1, 'polarity', 'rev')).toEqual(['entry.struck', 'reading.taken']);
+    expect(kinds(1, 'zs', 'LIM locked')).toEqual(['entry.struck', 'reading.taken']);
+    const corrected = typed(1, 'zs', '0.57', true);
+    expect(corrected.ok && corrected.entries[0]?.body).toMatchObject({ why: 'Corrected to 0.57' });
   });
   it('strikes alone when a cell is emptied', () => {
     const result = typed(1, 'zs', '');

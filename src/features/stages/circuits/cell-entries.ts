@@ -18,12 +18,22 @@ export function cellText(column: Column, way: Way | null, view: JobView): string
 
 export type CellEntries = { ok: true; entries: readonly NewJobEntry[] } | { ok: false; problem: string };
 
-/** What typing `text` into a cell of `way` records: nothing when it says what stands there already. */
-export function cellEntries(column: Column, way: Way, text: string, view: JobView, inHand: InHand): CellEntries {
+/**
+ * What typing `text` into a cell of `way` records: nothing when it says what stands there already. Typed over, a figure is
+ * another reading; opened and changed, it corrects the one that stands.
+ */
+export function cellEntries(
+  column: Column,
+  way: Way,
+  text: string,
+  view: JobView,
+  inHand: InHand,
+  corrects = false,
+): CellEntries {
   if (column.sort === 'computed') return { ok: false, problem: 'Worked out from the device: nothing to type here.' };
   if (text.trim() === cellText(column, way, view)) return { ok: true, entries: [] };
   if (column.sort === 'reading')
-    return recordTyped(view, slotAt({ of: 'way', id: way.id }, column.measure), text, inHand);
+    return recordTyped(view, slotAt({ of: 'way', id: way.id }, column.measure), text, inHand, { corrects });
   const parsed = text.trim() === '' ? ({ ok: true, fields: column.emptied } as const) : column.parse(text, view.pack);
   return parsed.ok
     ? { ok: true, entries: [{ kind: 'way.described', body: { wayId: way.id, fields: parsed.fields } }] }

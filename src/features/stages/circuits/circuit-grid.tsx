@@ -5,12 +5,13 @@ import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
 import { placeKey } from '../../../core/installation/place';
-import { slotKey } from '../../../core/installation/slot';
+import { slotAt, slotKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { missing } from '../../../core/job/document-definition';
+import { outweighs } from '../../../core/job/governing';
 import { waysOf } from '../../../core/job/job';
 import { type Verdict, verdictWord } from '../../../core/words/judgement';
-import { unitWord } from '../../../core/quantity/parse-reading';
+import { parseReading, unitWord } from '../../../core/quantity/parse-reading';
 import type { InHand } from '../../../core/work/in-hand';
 import { type At, type CellLook, Grid, type GridColumn } from '../../../ui/grid';
 import { useJob } from '../../../client/job-provider';
@@ -72,12 +73,25 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     };
   };
 
-  const record = (at: At, text: string): boolean => {
+  /** A figure typed beside one that still governs changes nothing to see: say so. */
+  const sayWhatGoverns = (column: Column, way: Way, text: string) => {
+    const governs = cellText(column, way, view);
+    const taken = column.sort === 'reading' ? parseReading(text, column.definition.spec) : null;
+    if (!taken?.ok || governs === '' || column.sort !== 'reading') return;
+    const slot = slotAt({ of: 'way', id: way.id }, column.measure);
+    const still = outweighs(view, slot, taken.value);
+    if (still)
+      toast(
+        `${text} stands too; ${governs} still governs. Was that one wrong? Open the cell with Enter and correct it.`,
+      );
+  };
+
+  const record = (at: At, text: string, overtyped: boolean): boolean => {
     const column = columns[at.column];
     if (!column || (!ways[at.row] && text.trim() === '')) return true;
     const { way, entries } = wayAt(at.row);
     const key = cellKey(way.id, column.id);
-    const typed = cellEntries(column, way, text, view, inHand);
+    const typed = cellEntries(column, way, text, view, inHand, !overtyped);
     if (!typed.ok) {
       if (ways[at.row]) remember(key, { text, problem: typed.problem });
       else toast(typed.problem);
@@ -87,6 +101,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     if (typed.entries.length === 0) return true;
     const outcome = append([...entries, ...typed.entries]);
     if (!outcome.ok) remember(key, { text, problem: outcome.reason });
+    else if (overtyped) sayWhatGoverns(column, way, text);
     return outcome.ok;
   };
 

@@ -12,6 +12,7 @@ import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
+import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import type { Column } from './columns';
@@ -110,6 +111,7 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
             {standing.body.reason && `. ${standing.body.reason}`}
           </p>
         )}
+        {slot && <StandingReadings slot={slot} />}
         {slot && <StruckReadings slot={slot} />}
       </div>
     </section>

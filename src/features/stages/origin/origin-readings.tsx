@@ -3,9 +3,8 @@
 import { useJob } from '../../../client/job-provider';
 import { type Measure, type Subject, slotAt } from '../../../core/installation/slot';
 import { bondFieldOf, bondedServices, serviceWords } from '../../../core/installation/supply';
-import { toFixed } from '../../../core/quantity/exact';
 import { conductorContinuity } from '../../../core/tests/continuity/slots';
-import { faultCurrentOf } from '../../../core/tests/origin/fault-current';
+import { faultCurrentOf, showFaultCurrent } from '../../../core/tests/origin/fault-current';
 import {
   electrode,
   ipfLineEarth,
@@ -42,13 +41,13 @@ export function OriginReadings() {
       <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
       {supply.liveConductors === 'three-phase' && (
         <p role="note" className="border-b border-rule py-2 text-sm font-semibold">
-          Three-phase: live readings say no phase here yet, so they are kept and printed as read, and not judged. Judge
-          each phase, and line to line, by hand.
+          Three phases: enter the largest Ipf over them; line to neutral counts twice, as the safe side of line to line.
+          Zs and RCD readings say no phase here yet: they are kept and printed as read, and not judged.
         </p>
       )}
       {fault && (
         <p className="border-b border-rule py-2 text-sm">
-          Recorded Ipf is the larger: <strong>{toFixed(fault.kiloamps, 2, 'half-up')} kA</strong>, {fault.from}.
+          Every device has to break <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
         </p>
       )}
       {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}

@@ -1,0 +1,66 @@
+import * as z from 'zod';
+import { adviseCode } from '../../src/core/certificates/code-advice';
+import { checkDescription } from '../../src/core/certificates/description';
+import { whichDocument } from '../../src/core/certificates/which-document';
+import { loadFindings } from '../../src/core/edition/findings';
+import { earthingSystems } from '../../src/core/installation/supply';
+import { toShortest } from '../../src/core/quantity/exact';
+import { requiredBonding } from '../../src/core/tests/continuity/bonding';
+import { amount, pack } from './judge/described';
+import { type Answer, answering, unusable } from './answer';
+
+/** What was done, as far as it decides which document is due and who has to be told. */
+export const whichInput = z.object({
+  newCircuit: z.boolean().default(false),
+  boardChanged: z.boolean().default(false),
+  altered: z.boolean().default(false),
+  likeForLike: z.boolean().default(false),
+  circuitsAltered: z.number().int().min(0).max(100).default(0),
+  specialLocation: z.boolean().default(false),
+  nation: z.enum(['England', 'Wales', 'Scotland', 'Northern Ireland']).default('England'),
+});
+export const which = answering(whichInput, (work): Answer => ({ exit: 0, output: whichDocument(work) }));
+
+export const describeInput = z.object({ text: z.string().max(2000) });
+export const describe = answering(describeInput, ({ text }): Answer => {
+  const checked = checkDescription(text);
+  return { exit: checked.missing.length > 0 ? 1 : 0, output: checked };
+});
+
+const findings = await loadFindings();
+/** A finding by its id, with answers by the ids of its questions. */
+export const adviseInput = z.object({ finding: z.string(), answers: z.record(z.string(), z.boolean()).default({}) });
+export const advise = answering(adviseInput, ({ finding: id, answers }): Answer => {
+  const finding = findings.find((each) => each.id === id);
+  if (!finding) return unusable(`finding: there is none called ${id}.`);
+  const odd = Object.keys(answers).find((asked) => !finding.questions.some((question) => question.id === asked));
+  if (odd) return unusable(`answers.${odd}: ${id} asks no such question.`);
+  const { code, because, questions, settled } = adviseCode(finding, answers);
+  const next = questions.find((question) => !(question.id in answers)) ?? null;
+  return {
+    exit: 0,
+    output: {
+      code,
+      because,
+      settled,
+      next: next && { id: next.id, ask: next.ask },
+      usual: finding.usual,
+      item: finding.item,
+      regulations: finding.regulations,
+      otherView: finding.otherView,
+      overcoded: finding.overcoded,
+      undercoded: finding.undercoded,
+      matters: finding.matters,
+    },
+  };
+});
+
+/** Least earthing and main bonding conductors for a supply, by its tails. */
+export const bondingInput = z.object({ earthing: z.enum(earthingSystems), tailsMm2: amount });
+export const bonding = answering(bondingInput, ({ earthing, tailsMm2 }): Answer => {
+  const { earthingMm2, bondingMm2, working } = requiredBonding(pack, earthing, tailsMm2);
+  return {
+    exit: 0,
+    output: { earthingMm2: toShortest(earthingMm2, 2), bondingMm2: toShortest(bondingMm2, 2), working },
+  };
+});

@@ -1,0 +1,235 @@
+import * as z from 'zod';
+import { longestSeconds, judgeDisconnection } from '../../../src/core/installation/disconnection';
+import { earthingSystems } from '../../../src/core/installation/supply';
+import { divide, exact, multiply, toShortest } from '../../../src/core/quantity/exact';
+import { kiloamps, loopOhms, millis, volts } from '../../../src/core/quantity/reading-spec';
+import { type ReadingValue, knownOf } from '../../../src/core/quantity/reading-value';
+import { lineShareOf } from '../../../src/core/tests/loop/line-share';
+import { limitOfDevice } from '../../../src/core/tests/loop/limit';
+import { judgeZs } from '../../../src/core/tests/loop/zs';
+import { judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
+import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/tests/origin/origin';
+import { judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
+import { judgeHalfCycles, residualMultiples } from '../../../src/core/tests/residual/residual';
+import { type Proof, judgeProof, pairsFor } from '../../../src/core/work/isolation';
+import { notTaken, doubted } from '../../../src/core/words/judgement';
+import { Unreadable, amount, blank, figure, judged, named, pack, plain, read, single } from './described';
+
+const system = z.enum(earthingSystems).nullable().default(null);
+const device = z
+  .object({
+    standard: z.string(),
+    type: z.string().nullable().default(null),
+    rating_A: amount.nullable().default(null),
+    mark: z.string().nullable().default(null),
+  })
+  .nullable()
+  .default(null);
+const rcd = z
+  .object({ idn_mA: amount, kind: z.string().default('general'), faultProtection: z.boolean().default(true) })
+  .nullable()
+  .default(null);
+const circuit = z.object({ kind: z.string(), points: z.string().default('fixed') });
+
+const disconnecting = ({ kind, points }: z.infer<typeof circuit>, ratingAmps: number) => ({
+  feeds:
+    kind === 'distribution' ? ('board' as const) : /socket/.test(points) ? ('sockets' as const) : ('fixed' as const),
+  ratingAmps,
+});
+
+const number = (text: string | null): ReadingValue | null => (text === null ? null : { is: 'number', shown: text });
+
+const zs = judged(
+  z.object({
+    system,
+    disconnection_s: figure.nullable().default(null),
+    circuit: circuit.nullable().default(null),
+    device,
+    rcd,
+    method: z.enum(['measured', 'calculated', 'enquiry']).default('measured'),
+    ze: figure.nullable().default(null),
+    r1r2: figure.nullable().default(null),
+    r1r2Temp_C: amount.default(20),
+    insulation_C: amount.default(70),
+    cpc: z.string().default('in the cable'),
+    lineMm2: amount.optional(),
+    cpcMm2: amount.optional(),
+    cablesWarm: z.boolean().default(false),
+    ra: figure.nullable().default(null),
+  }),
+  (c, given) => {
+    const seconds =
+      c.disconnection_s !== null
+        ? Number(c.disconnection_s)
+        : c.circuit && c.system && c.device?.rating_A
+          ? longestSeconds(pack, disconnecting(c.circuit, c.device.rating_A), c.system)
+          : null;
+    const limit = !c.device
+      ? { why: 'the protective device is not described' }
+      : seconds === null
+        ? { why: 'the disconnection time is not known' }
+        : limitOfDevice(
+            pack,
+            { deviceStandard: c.device.standard, deviceType: c.device.type, deviceAmps: c.device.rating_A },
+            seconds,
+          );
+    return judgeZs(read(single(given), loopOhms), {
+      pack,
+      limit,
+      earthing: c.system,
+      residualMilliamps: c.rcd?.faultProtection ? c.rcd.idn_mA : null,
+      electrode: number(c.ra),
+      ze: number(c.ze),
+      r1r2: number(c.r1r2),
+      conductorCelsius: c.r1r2Temp_C,
+      cablesWarm: c.cablesWarm,
+      wiring:
+        c.cpc !== 'in the cable'
+          ? 'CPC run separately'
+          : c.insulation_C >= 90
+            ? 'thermosetting 90 °C, CPC in the cable'
+            : 'thermoplastic 70 °C, CPC in the cable',
+      lineShare: lineShareOf(pack, { liveCsaMm2: c.lineMm2, cpcCsaMm2: c.cpcMm2 }),
+      how: c.method,
+    });
+  },
+);
+
+const disconnectionTime = judged(z.object({ system, circuit, rating_A: amount }), (c, given) => {
+  if (!c.system) throw new Unreadable('The earthing system is wanted.');
+  return judgeDisconnection(plain(single(given)), pack, disconnecting(c.circuit, c.rating_A), c.system);
+});
+
+const ze = judged(z.object({ system, rcd }), (c, given) =>
+  judgeZe(read(single(given), loopOhms), pack, c.system, c.rcd?.idn_mA ?? null),
+);
+
+const ra = judged(z.object({ rcd }), (c, given) =>
+  judgeElectrode(read(single(given), loopOhms), pack, c.rcd?.idn_mA ?? null),
+);
+
+const supplyPolarity = judged(z.object({}), (_, given) => {
+  const texts = named(given);
+  const earth = texts['MET-independent earth'];
+  return judgeSupplyVoltages(
+    {
+      lineNeutral: read(texts['L-N'], volts),
+      lineEarth: read(texts['L-E'], volts),
+      neutralEarth: read(texts['N-E'], volts),
+      terminalToEarth: earth === undefined ? null : read(earth, volts),
+    },
+    pack,
+  );
+});
+
+/** A current from a loop: I = U0 ÷ Z. */
+function currentOf(text: string): ReadingValue {
+  const loop = knownOf(read(text, loopOhms));
+  if (!loop || loop.atLeast || loop.figure.numerator === 0n) return blank;
+  const current = divide(exact(pack.nominalVolts.value), multiply(loop.figure, exact(1000)));
+  return { is: 'number', shown: toShortest(current, 20) };
+}
+
+const ipf = judged(
+  z.object({
+    phases: z.union([z.literal(1), z.literal(3)]).default(1),
+    device,
+    assembly: z.object({ declared: z.boolean().nullable().default(null) }).default({ declared: null }),
+    ze: figure.nullable().default(null),
+  }),
+  (c, given) => {
+    const reads = Object.entries(named(given)).map(([name, text]) => ({
+      value: name.startsWith('Z ') ? currentOf(text) : read(text, kiloamps),
+      pair: /E$/.test(name) ? ('L–E' as const) : ('L–N' as const),
+    }));
+    const fault = prospectiveFaultCurrent(reads, c.phases === 3);
+    const { standard = '', type = null, mark = null } = c.device ?? {};
+    const assembly =
+      c.assembly.declared === null ? null : c.assembly.declared ? ('declared' as const) : ('foreign device' as const);
+    const breaking = judgeBreaking(
+      pack,
+      { standard, type: type ?? '', mark: mark ?? '' },
+      fault ?? { kiloamps: exact(0), atLeast: true, from: 'not read' },
+      assembly,
+    );
+    if (!fault) return notTaken('ipf', { is: 'not-taken', mark: 'N/V' }, breaking.limit);
+    const earth = reads.find(({ pair }) => pair === 'L–E')?.value;
+    const beside = c.ze && earth ? judgeFaultCurrent(earth, 'L–E', pack, number(c.ze)) : null;
+    return beside?.rule === 'ipf.disagrees' && beside.next
+      ? doubted(breaking, beside.working.join('; '), beside.next)
+      : breaking;
+  },
+);
+
+const rcdTime = judged(
+  z.object({
+    standard: z.string().nullable().default(null),
+    kind: z.string().default('general'),
+    idn_mA: amount,
+    test: z.enum(residualMultiples).default('1x'),
+    delay_ms: amount.nullable().default(null),
+  }),
+  (c, given) => {
+    const texts = typeof given === 'string' ? { 0: given, 180: given } : given;
+    return judgeHalfCycles(
+      [read(texts['0'], millis), read(texts['180'], millis)],
+      pack,
+      {
+        standard: c.standard,
+        delayed: /^S\b|delay/i.test(c.kind),
+        milliamps: c.idn_mA,
+        delayMillis: c.delay_ms,
+      },
+      c.test,
+    );
+  },
+);
+
+const provingDead = judged(
+  z.object({
+    phases: z.union([z.literal(1), z.literal(3)]).default(1),
+    record: z.string().default('in force'),
+    indicator: z.object({
+      provedBefore: z.boolean().nullable().default(null),
+      provedAfter: z.boolean().nullable().default(null),
+      ownZero_V: figure.default('0'),
+    }),
+  }),
+  (c, given) => {
+    const phases = c.phases === 3 ? 'three' : 'single';
+    const known = new Map(pairsFor(phases).map((pair) => [pair.replace('–', '-'), pair]));
+    const step = (name: 'prove' | 'test' | 're-prove', pair: string | null, shown: number): Proof['reads'][number] => ({
+      step: name,
+      pair,
+      volts: shown,
+      place: null,
+      at: '2026-01-01T00:00:00.000Z',
+    });
+    const proof = (name: 'prove' | 're-prove', worked: boolean | null) =>
+      worked === null ? [] : [step(name, null, worked ? 230 : 0)];
+    const reads = Object.entries(named(given)).flatMap(([name, text]) => {
+      const pair = known.get(name) ?? known.get(name.split('-').reverse().join('-'));
+      if (!pair) throw new Unreadable(`${name} is not a pair of ${known.size}.`);
+      const value = read(text, volts);
+      const shown = value.is === 'number' ? Number(value.shown) : null;
+      return shown === null ? [] : [step('test', pair, shown > Number(c.indicator.ownZero_V) ? shown : 0)];
+    });
+    return judgeProof({
+      begun: { phases, lockable: true, lock: '1', notice: true, doublePole: true },
+      ended: c.record === 'in force' ? null : { why: c.record },
+      reads: [...proof('prove', c.indicator.provedBefore), ...reads, ...proof('re-prove', c.indicator.provedAfter)],
+    });
+  },
+);
+
+/** Isolation and live tests, by the name the command line knows them by. */
+export const live = {
+  'proving-dead': provingDead,
+  'supply-polarity': supplyPolarity,
+  ze,
+  ipf,
+  ra,
+  zs,
+  'disconnection-time': disconnectionTime,
+  'rcd-time': rcdTime,
+};

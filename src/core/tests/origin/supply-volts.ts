@@ -1,0 +1,87 @@
+import type { EditionPack } from '../../edition/pack';
+import { type Exact, compare, exact, isAtMost, subtract, toShortest } from '../../quantity/exact';
+import { type ReadingValue, figureOf } from '../../quantity/reading-value';
+import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
+import { reason } from '../../words/reason';
+
+const bandOf = ({ supplyVoltsLow: low, supplyVoltsHigh: high }: EditionPack): Limit => ({
+  text: `${low.value} to ${high.value} V`,
+  source: `643.6; ${low.source}; ${high.source}`,
+  figure: `${low.value} V to ${high.value} V`,
+});
+const within = (figure: Exact, pack: EditionPack): boolean =>
+  compare(figure, exact(pack.supplyVoltsLow.value)) >= 0 && isAtMost(figure, exact(pack.supplyVoltsHigh.value));
+
+/** Judges the supply voltage, line to neutral, in volts. */
+export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgement {
+  const limit = bandOf(pack);
+  if (value.is === 'not-taken') return notTaken('volts', value, limit);
+  const figure = figureOf(value);
+  if (!figure) return unjudged('volts.none');
+  const fits = within(figure, pack);
+  return {
+    rule: fits ? 'volts.within' : 'volts.outside',
+    verdict: fits ? 'meets' : 'doubt',
+    expected: `${pack.nominalVolts.value} V`,
+    limit,
+    working: [`${toShortest(figure, 1)} V is ${fits ? 'within' : 'outside'} ${limit.text}`],
+    next: fits ? null : { rule: 'volts.outside' },
+  };
+}
+
+export type SupplyVoltages = {
+  readonly lineNeutral: ReadingValue;
+  readonly lineEarth: ReadingValue;
+  readonly neutralEarth: ReadingValue;
+  /** From the main earthing terminal to an earth of its own, where that was tried. */
+  readonly terminalToEarth: ReadingValue | null;
+};
+
+/**
+ * Judges the three voltages at the incoming terminals together, in volts: line and neutral in their places, within the
+ * band, neutral near earth. Where a terminal is live that should not be, it fails whatever else was read or not. On
+ * TN-C-S a swap before the split shows only between the earthing terminal and an earth of its own.
+ */
+export function judgeSupplyVoltages(voltages: SupplyVoltages, pack: EditionPack): Judgement {
+  const limit = bandOf(pack);
+  const { lineNeutral, lineEarth, neutralEarth, terminalToEarth } = voltages;
+  const [ln, le, ne] = [lineNeutral, lineEarth, neutralEarth].map(figureOf);
+  const met = terminalToEarth && figureOf(terminalToEarth);
+  const danger = exact(pack.touchVolts.value);
+  const raised = exact(pack.tolerances.neutralEarthVolts.value);
+  const isLive = (figure: Exact | null | undefined): boolean => Boolean(figure) && !isAtMost(figure as Exact, danger);
+  const volts = (figure: Exact | null | undefined) => (figure ? `${toShortest(figure, 1)} V` : 'not read');
+  const working = [`L–N ${volts(ln)}, L–E ${volts(le)}, N–E ${volts(ne)}`];
+  const base = { expected: `${pack.nominalVolts.value} V`, limit };
+  if (isLive(ne) || (le && isLive(ln) && isAtMost(le, danger)))
+    return {
+      ...base,
+      rule: 'polarity.reversed-supply',
+      verdict: 'fails',
+      working: [...working, reason('polarity.reversed')],
+      next: { rule: 'polarity.reversed-supply' },
+    };
+  if (isLive(met))
+    return {
+      ...base,
+      rule: 'polarity.terminal-live',
+      verdict: 'fails',
+      working: [...working, reason('polarity.terminal-live', { volts: volts(met) })],
+      next: { rule: 'polarity.reversed-supply' },
+    };
+  if (!ln || !le || !ne) return { ...notTaken('polarity', { is: 'not-taken', mark: 'N/V' }, limit), working };
+  const apart = compare(ln, le) >= 0 ? subtract(ln, le) : subtract(le, ln);
+  const uneven = !isAtMost(ne, raised) || !isAtMost(apart, raised) || Boolean(met && !isAtMost(met, raised));
+  const fits = within(ln, pack);
+  return {
+    ...base,
+    rule: uneven ? 'volts.neutral-raised' : fits ? 'volts.within' : 'volts.outside',
+    verdict: uneven || !fits ? 'doubt' : 'meets',
+    working: [
+      ...working,
+      `L–N is ${fits ? 'within' : 'outside'} ${limit.text}`,
+      ...(uneven ? [reason('volts.neutral-raised', { volts: volts(compare(ne, apart) >= 0 ? ne : apart) })] : []),
+    ],
+    next: uneven ? { rule: 'volts.neutral-raised' } : fits ? null : { rule: 'volts.outside' },
+  };
+}
