@@ -27,7 +27,7 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await page.keyboard.type('.94');
     await page.keyboard.press('ArrowRight');
     await expect(focused(page)).toHaveAccessibleName(at('insulation resistance live to live', 2));
-    await expect(cell(page, 'R1 plus R2', 2)).toHaveAccessibleName(/0\.94 ohm, meets/);
+    await expect(cell(page, 'R1 plus R2', 2)).toHaveAccessibleName(/0\.94 ohm, no limit/);
     await page.keyboard.press('ArrowUp');
     await page.keyboard.type('>999');
     await page.keyboard.press('Tab');
@@ -48,6 +48,18 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await page.keyboard.type('0.35');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowUp');
+    // Typed over, it is another reading of the same: the higher governs.
+    await page.keyboard.type('0.31');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('ArrowUp');
+    await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
+    await expect(page.getByText('0.31 stands too; 0.35 still governs')).toBeVisible();
+    await page.getByRole('button', { name: 'Strike 0.31' }).click();
+    await expect(page.getByLabel('Struck readings')).toContainText('Taken back');
+    // Opened and changed, it corrects what stands.
+    await cell(page, 'R1 plus R2', 1).focus();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Control+a');
     await page.keyboard.type('0.53');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowUp');

@@ -123,7 +123,7 @@ export function schedulesOfTests(view: JobView): BoardSchedule[] {
       fact('Supplied from', board.suppliedFrom),
       fact('Device at its supply', board.supplyDevice),
       fact('Assembly', board.assemblyStandard),
-      fact('Conditional rating', board.assembly && assemblyWords[board.assembly]),
+      ...(board.assembly ? [fact('Conditional rating', assemblyWords[board.assembly])] : []),
       fact('Surge protection', board.surgeProtection),
       fact('Zs', shownAt(view, on, zs), ' Ω'),
       fact('Ipf', shownAt(view, on, boardIpf), ' kA'),

@@ -2,18 +2,7 @@ import { beside } from '../quantity/ohms';
 import * as z from 'zod';
 import type { EditionPack } from '../edition/pack';
 import { type DemandPurpose, type DiversityRule, demandPurposes } from '../edition/rows';
-import {
-  type Exact,
-  add,
-  compare,
-  divide,
-  exact,
-  isAtMost,
-  multiply,
-  subtract,
-  toFixed,
-  toShortest,
-} from '../quantity/exact';
+import { type Exact, add, compare, divide, exact, isAtMost, multiply, subtract, toShortest } from '../quantity/exact';
 import type { Judgement } from '../words/judgement';
 
 const amps = z.string().regex(/^\d{1,5}(\.\d{1,3})?$/, 'amperes as plain digits');

@@ -1,7 +1,5 @@
 import * as z from 'zod';
-import type { EditionPack } from '../edition/pack';
 import { type HotWiring, referenceMethods } from '../edition/rows';
-import type { EarthingSystem } from './supply';
 import { line } from './text';
 
 const wayArrangements = ['radial', 'ring', 'spare'] as const;

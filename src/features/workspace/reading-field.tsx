@@ -141,6 +141,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
             <Working judgement={judgement} />
           </div>
         ))}
+      <StandingReadings slot={slot} />
       <StruckReadings slot={slot} />
     </div>
   );

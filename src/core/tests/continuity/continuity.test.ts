@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../../edition/editions';
-import { exact, toShortest } from '../../quantity/exact';
+import { toShortest } from '../../quantity/exact';
 import type { ReadingValue } from '../../quantity/reading-value';
 import { judgeBonding, requiredBonding } from './bonding';
 import { judgeWithLeads } from './lead-null';
