@@ -127,7 +127,7 @@ function create() {
       customRules: {
         '/sign-in/email': { window: 60, max: 60 },
         '/change-password': { window: 60, max: 10 },
-        '/request-password-reset': { window: 60, max: 6 },
+        '/request-password-reset': { window: 60, max: 20 },
         '/reset-password': { window: 60, max: 10 },
       },
     },
