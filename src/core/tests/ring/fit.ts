@@ -35,7 +35,7 @@ export type Meters = Record<1 | Linked, RingMeter>;
 export const even = (index: number, count: number): number => (index + 1) / (count + 1);
 
 /** On which side of the fault a socket is: known where the order is, otherwise either. */
-export function sidesOf(fault: RingFault, { ordered }: Evidence, socket: number): readonly number[] {
+export function sidesOf(fault: RingFault, { ordered }: Pick<Evidence, 'ordered'>, socket: number): readonly number[] {
   return ordered || !('after' in fault) ? [socket] : [0, 1e6];
 }
 

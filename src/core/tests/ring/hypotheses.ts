@@ -47,7 +47,7 @@ export const usual: Readonly<Record<RingFaultKind, number>> = {
   spur: 0.012,
   contact: 0.004,
   loose: 0.0045,
-  reversed: 0.003,
+  reversed: 0.0042,
   elsewhere: 0.004,
   slipped: 0.001,
 };
