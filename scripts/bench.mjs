@@ -1,5 +1,7 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
 // npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
+// npm run bench -- rings: how often the ring diagnosis is right, from a fresh seed; writes docs/ring-diagnosis.md.
+// npm run bench -- judgement: the judgements worked out by other hands, held against ours.
 // npm run bench -- fuzz [bodies] [seed]: mutated entries, 100,000 unless told otherwise; prints what came of them.
 import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -164,6 +166,16 @@ async function fuzz() {
 
 try {
   await ensureNodeModules();
+  if (process.argv[2] === 'rings') {
+    const page = measureBundled('ring-accuracy.ts');
+    writeFileSync(join(root, 'docs', 'ring-diagnosis.md'), `${page}\n`);
+    say(page);
+    process.exit(0);
+  }
+  if (process.argv[2] === 'judgement') {
+    say(measureBundled('judgement.ts'));
+    process.exit(0);
+  }
   if (onlyFuzz) {
     await fuzz();
     process.exit(0);
@@ -178,8 +190,7 @@ try {
     .map((line) => JSON.parse(line));
   say(table(core));
   if (!onlyCore) {
-    const accuracy = measureBundled('ring-accuracy.ts');
-    writeFileSync(join(root, 'docs', 'ring-diagnosis.md'), accuracy);
+    writeFileSync(join(root, 'docs', 'ring-diagnosis.md'), `${measureBundled('ring-accuracy.ts')}\n`);
     await ensureChromium();
     await ensureBuilt();
     const app = await serveDemo('bench');

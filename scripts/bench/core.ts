@@ -14,7 +14,7 @@ import type { Resistor } from '../../src/core/network/network';
 import { prepare } from '../../src/core/network/solver';
 import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
 import { randomFrom } from '../../src/standins/seeded-random';
-import { faultKinds, simulatedRing } from '../../tests/support/simulated-ring';
+import { oneWrong, randomRun, readRing, singleKinds } from '../../tests/support/solved-ring';
 import { largeJob } from './large-job';
 import { figureOf, tell, timed } from './measure';
 
@@ -163,16 +163,29 @@ tell(
     }),
   ),
 );
-const rings = Array.from(
-  { length: 84 },
-  (_, i) => simulatedRing(random, faultKinds[i % faultKinds.length] ?? 'healthy', 14).readings,
-);
+const ringsOf = (sockets: number) =>
+  singleKinds.flatMap((kind) =>
+    [1, 2, 3].map(
+      () => readRing(random, randomRun(random, sockets), [oneWrong(random, kind, sockets)], { noise: 0.012 }).readings,
+    ),
+  );
+const [rings, longRings] = [ringsOf(14), ringsOf(30)];
 tell(
   figureOf(
     'diagnosis of a ring of 14 sockets, every kind of fault',
     'ms',
-    await timed(84, (i) => diagnoseRing(rings[(i + 84) % 84] ?? rings[0]!)),
-    'under 30 ms',
+    await timed(rings.length, (i) => diagnoseRing(rings[(i + rings.length) % rings.length] ?? rings[0]!)),
+    'at most 15 ms',
+  ),
+);
+tell(
+  figureOf(
+    'diagnosis of a ring of 30 sockets, every kind of fault',
+    'ms',
+    await timed(longRings.length, (i) =>
+      diagnoseRing(longRings[(i + longRings.length) % longRings.length] ?? rings[0]!),
+    ),
+    'at most 60 ms',
   ),
 );
 const row = Array.from({ length: 24 }, (_, i) => ({

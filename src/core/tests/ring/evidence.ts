@@ -48,6 +48,8 @@ export type Evidence = {
     readonly sigma: number;
   }[];
   readonly count: number;
+  /** Standard deviation of a small reading, in ohm, told or estimated. */
+  readonly sigma: number;
   readonly unstable: ReadonlySet<number>;
   readonly ordered: boolean;
   readonly cableRatio: number | null;
@@ -57,15 +59,46 @@ export type Evidence = {
   readonly opens: number;
 };
 
+const accuracy = 0.008;
+/** What a reading usually scatters by, in ohm, and how many readings that is worth. */
+const usualNoise = 0.012;
+const usualWorth = 6;
+
+/**
+ * How much the readings scatter, in ohm, from how far each is from the line between the two beside it, whatever shape the
+ * ring gives them; a few that stand out count for little. Without an order there are no two beside it: the usual.
+ */
+function noiseIn({ ordered, step2, step3 }: RingReadings): number {
+  const figures = (values: readonly (RingReading | null)[]) =>
+    values.map((value) => (typeof value === 'number' ? value : null));
+  const bends = (values: readonly (number | null)[]) =>
+    values.flatMap((value, i) => {
+      const [before, after] = [values[i - 1], values[i + 1]];
+      return value === null || before == null || after == null
+        ? []
+        : [Math.abs(before - 2 * value + after) / Math.sqrt(6)];
+    });
+  if (!ordered) return usualNoise;
+  const away = [...bends(figures(step2)), ...bends(figures(step3))];
+  const spread = (median(away) ?? usualNoise / 1.4826) * 1.4826;
+  const worth = away.length / 2;
+  const squared = (usualWorth * usualNoise ** 2 + worth * spread ** 2) / (usualWorth + worth);
+  return Math.min(0.05, Math.max(0.006, Math.sqrt(squared)));
+}
+
 /** A ring's readings laid out by socket, each with its uncertainty. */
 export function evidenceOf(readings: RingReadings): Evidence {
-  const { noiseOhms = 0.012, resolutionOhms = 0.01 } = readings;
-  const sigma = Math.hypot(noiseOhms, resolutionOhms / Math.sqrt(12));
+  const { noiseOhms = noiseIn(readings), resolutionOhms = 0.01 } = readings;
+  const floor = Math.hypot(noiseOhms, resolutionOhms / Math.sqrt(12));
+  /** An ohmmeter is good for a share of what it shows besides its last digit. */
+  const sigmaOf = (value: number) => Math.hypot(floor, accuracy * value);
   const unstable = new Set<number>();
   const figure = (reading: RingReading, socket: number | null) => {
-    if (typeof reading !== 'object') return { value: reading === 'open' ? null : reading, sigma };
+    if (reading === 'open') return { value: null, sigma: floor };
+    if (typeof reading !== 'object') return { value: reading, sigma: sigmaOf(reading) };
     if (socket !== null) unstable.add(socket);
-    return { value: (reading.low + reading.high) / 2, sigma: sigma + (reading.high - reading.low) / 4 };
+    const value = (reading.low + reading.high) / 2;
+    return { value, sigma: sigmaOf(value) + (reading.high - reading.low) / 4 };
   };
   const bySocket = Array.from({ length: readings.sockets }, (_, socket): Observed[] => {
     const of = (step: Linked, pair: ConductorPair, reading: RingReading | null | undefined): Observed[] =>
@@ -98,6 +131,7 @@ export function evidenceOf(readings: RingReadings): Evidence {
     ordered: readings.ordered,
     cableRatio: readings.cableRatio ?? null,
     sameSide: readings.sameSide !== undefined,
+    sigma: floor,
     count: ends.length + bySocket.reduce((sum, list) => sum + list.length, 0),
   };
 }

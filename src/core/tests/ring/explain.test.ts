@@ -1,21 +1,24 @@
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../../edition/editions';
-import { type Diagnosis, nameOf } from './diagnose';
+import { type Diagnosis, type Finding, nameOf } from './diagnose';
 import type { RingReadings } from './evidence';
 import { explainRing } from './explain';
-import { type RingFault, hypotheses } from './hypotheses';
+import { type RingFault, ringHypotheses, socketHypotheses } from './hypotheses';
 
 const pack = editionPack('bs7671-2018-a2');
 const readings: RingReadings = {
   sockets: 6,
   ordered: true,
-  ends: {},
+  ends: { r1: 0.45, rn: 0.45, r2: 0.73 },
   step2: Array(6).fill(0.22),
   step3: Array(6).fill(0.29),
 };
-const explained = (fault: RingFault, given: RingReadings = readings) => {
+const explained = (fault: Finding, given: RingReadings = readings) => {
   const diagnosis: Diagnosis = {
-    explanations: [{ fault, fit: { live: 0.45, cpc: 0.73, size: 0.3 }, share: 1, misfit: 1, positions: [] }],
+    explanations: [{ fault, fit: { live: 0.45, cpc: 0.73, size: 0.3 }, share: 1, leads: true, positions: [] }],
+    wholes: [],
+    worst: [],
+    sigma: 0.01,
     readings: 12,
     confident: true,
   };
@@ -29,10 +32,17 @@ describe('every explanation in words', () => {
     { kind: 'bridge', from: 1, to: 4, conductors: ['L', 'N', 'C'] },
     { kind: 'bridge', from: 1, to: 4, conductors: ['L'] },
   ];
-  const all = [...hypotheses(6), ...bridges];
+  const mistakes: Finding[] = [
+    { kind: 'leads' },
+    { kind: 'steps exchanged' },
+    { kind: 'ends exchanged', swap: ['N', 'C'] },
+    { kind: 'end slipped', conductor: 'C', times: 10 },
+    { kind: 'nothing fits' },
+  ];
+  const all: Finding[] = [...ringHypotheses(6, true), ...socketHypotheses(2), ...bridges, ...mistakes];
   const kinds = [...new Map(all.map((fault) => [nameOf(fault), fault])).values()];
 
-  it('covers every kind', () => expect(new Set(all.map((fault) => fault.kind)).size).toBe(12));
+  it('covers every kind', () => expect(new Set(all.map((fault) => fault.kind)).size).toBe(19));
   it.each(kinds.map((fault) => [nameOf(fault), fault] as const))(
     '%s has a title, reasons and what to do',
     (_name, fault) => {
@@ -86,51 +96,4 @@ describe('what becomes an observation', () => {
     expect(observation).toEqual(wanted);
     if (observation) expect(items).toContain(observation.item);
   });
-});
-
-describe('what to try next', () => {
-  const between = (one: RingFault, two: RingFault, given: RingReadings) =>
-    explainRing(
-      {
-        explanations: [one, two].map((fault) => ({
-          fault,
-          fit: { live: 0.45, cpc: 0.73, size: 0.3 },
-          share: 0.5,
-          misfit: 1,
-          positions: [],
-        })),
-        readings: 12,
-        confident: false,
-      },
-      given,
-      null,
-      pack,
-    ).next;
-  it('asks for the step that was not read where a spur and a contact are alike', () => {
-    const half = { ...readings, step3: readings.step3.map((v, i) => (i === 2 ? null : v)) };
-    expect(between({ kind: 'spur', socket: 2 }, { kind: 'contact', conductor: 'L', socket: 2 }, half)[0]).toMatchObject(
-      { socket: 3, step: 3, pair: 'L–CPC' },
-    );
-  });
-  it('asks for another pair at every open socket that has not been tried', () => {
-    const open = { ...readings, step3: readings.step3.map((v, i) => (i === 1 || i === 4 ? ('open' as const) : v)) };
-    const asked = between(
-      { kind: 'reversed', swap: ['L', 'N'], socket: 1 },
-      { kind: 'loose', conductor: 'C', socket: 1 },
-      open,
-    );
-    expect(asked.map((t) => t.socket)).toEqual([2, 5]);
-    const tried = { ...open, tried: [{ socket: 1, step: 3 as const, pair: ['N', 'C'] as const, reading: 0.29 }] };
-    expect(
-      between(
-        { kind: 'reversed', swap: ['L', 'N'], socket: 1 },
-        { kind: 'loose', conductor: 'C', socket: 1 },
-        tried,
-      ).map((t) => t.socket),
-    ).toEqual([5]);
-  });
-  it('asks to repeat where nothing else would tell', () =>
-    expect(between({ kind: 'healthy' }, { kind: 'spur', socket: 1 }, readings)[0]?.why).toMatch(
-      /Repeat with the leads nulled/,
-    ));
 });

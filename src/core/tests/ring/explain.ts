@@ -2,13 +2,13 @@ import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack, ItemRole } from '../../edition/pack';
 import type { Code } from '../../job/outcome';
 import { toNumber } from '../../quantity/exact';
-import { type Diagnosis, type Explanation, nameOf } from './diagnose';
+import { type Diagnosis, type Explanation, type Finding, nameOf } from './diagnose';
 import type { RingReadings } from './evidence';
-import type { RingFault } from './hypotheses';
-import { type FaultWords, type RingCable, sayFault } from './fault-words';
+import { type FaultWords, type RingCable, nameInWords, sayFault } from './fault-words';
+import { nextReadings } from './next-reading';
 
 /** A pair of terminals to try next, or another way to link up, and what it would tell. */
-type RingTry = {
+export type RingTry = {
   readonly socket: number | null;
   readonly step: 2 | 3 | 'same side';
   readonly pair: string;
@@ -22,58 +22,95 @@ export type RingExplanation = FaultWords & {
   /** Socket numbers, from 1, that it concerns. */
   readonly sockets: readonly number[];
   readonly share: number;
+  /** Whether it is a part of what the readings come to, and not an alternative to it. */
+  readonly leads: boolean;
+  /** How far it is ahead, in words; the numbers are in `share`. */
+  readonly standing: string;
   /** The inspection item it is noted under, with the code where one is usual; null where it is no defect of the installation. */
   readonly observation: { readonly item: string; readonly code: Code | null } | null;
 };
 
 export type RingReport = {
+  /** The parts of what leads first, then what else fits. */
   readonly explanations: readonly RingExplanation[];
   readonly confident: boolean;
   readonly next: readonly RingTry[];
   /** Where the ends fit another standard cable better than the one recorded. */
   readonly cable: string | null;
+  /** Sockets read in both steps, of all there are. */
+  readonly read: { readonly sockets: number; readonly of: number };
+  /** How much the readings scatter, in ohm, told or estimated. */
+  readonly scatterOhms: number;
 };
 
-/** Puts a diagnosis into words: what, where, why, what to do, and what to try next where two explain it equally. */
+/** Puts a diagnosis into words: what, where, why, what to do, and what to read next where more than one explains it. */
 export function explainRing(
   diagnosis: Diagnosis,
   readings: RingReadings,
   recorded: RingCable | null,
   pack: EditionPack,
 ): RingReport {
-  const listed = diagnosis.explanations.filter((e, rank) => rank === 0 || e.share >= 0.02).slice(0, 4);
+  const led = diagnosis.explanations.filter(({ leads }) => leads);
+  const others = diagnosis.explanations.filter(({ leads, share }) => !leads && share >= 0.02).slice(0, 3);
+  const best = others[0]?.share ?? 0;
+  const given = (value: unknown) => value !== null && value !== undefined;
   return {
-    explanations: listed.map((e) => inWords(e, readings, recorded, pack)),
+    explanations: [...led, ...others].map((e) => inWords(e, best, readings, recorded, pack)),
     confident: diagnosis.confident,
     next: tries(diagnosis, readings),
     cable: otherCable(diagnosis, recorded, pack),
+    read: {
+      sockets: readings.step2.filter((value, i) => given(value) && given(readings.step3[i])).length,
+      of: readings.sockets,
+    },
+    scatterOhms: diagnosis.sigma,
   };
 }
 
 function inWords(
   explanation: Explanation,
+  nextBest: number,
   readings: RingReadings,
   recorded: RingCable | null,
   pack: EditionPack,
 ): RingExplanation {
-  const { fault, share } = explanation;
+  const { fault, share, leads } = explanation;
   return {
-    ...sayFault(explanation, recorded, pack),
+    ...sayFault(explanation, readings, recorded, pack),
     ...placed(fault, readings),
     kind: nameOf(fault),
     share,
+    leads,
+    standing: leads ? standingOf(share, nextBest) : share > 0.25 ? 'fits about as well' : 'fits less well',
     observation: observationOf(fault, pack),
   };
 }
 
+/** How far a part of what leads is ahead of the next thing that would explain it. */
+function standingOf(share: number, nextBest: number): string {
+  const times = share / Math.max(nextBest, 1 - share, 1e-9);
+  return times > 19
+    ? 'fits far better than the next'
+    : times > 3
+      ? 'fits better than the next'
+      : 'fits about as well as the next';
+}
+
 /** Wrong links are the tester's own, and a spur by itself is allowed; the rest is the installation's. */
-function observationOf(fault: RingFault, pack: EditionPack): RingExplanation['observation'] {
+function observationOf(fault: Finding, pack: EditionPack): RingExplanation['observation'] {
   const item = (role: ItemRole) => pack.itemRoles[role][0] ?? '';
   switch (fault.kind) {
     case 'healthy':
     case 'same leg':
     case 'one link':
     case 'spur':
+    case 'elsewhere':
+    case 'slipped':
+    case 'leads':
+    case 'steps exchanged':
+    case 'ends exchanged':
+    case 'end slipped':
+    case 'nothing fits':
       return null;
     case 'broken':
       return { item: item(fault.conductors.includes('C') ? 'cpc' : 'ring'), code: 'C2' };
@@ -91,7 +128,7 @@ function observationOf(fault: RingFault, pack: EditionPack): RingExplanation['ob
   }
 }
 
-function placed(fault: RingFault, readings: RingReadings): { place: string | null; sockets: readonly number[] } {
+function placed(fault: Finding, readings: RingReadings): { place: string | null; sockets: readonly number[] } {
   const { sockets } = readings;
   if (!readings.ordered && ('after' in fault || fault.kind === 'bridge')) return { place: null, sockets: [] };
   if ('socket' in fault) return { place: `at socket ${fault.socket + 1}`, sockets: [fault.socket + 1] };
@@ -110,66 +147,41 @@ function placed(fault: RingFault, readings: RingReadings): { place: string | nul
 }
 
 /** Steps 2 and 3 do not pass the neutral where a joint or break in it would show; nor does an all-open ring show where. */
-const isPlaceable = (fault: RingFault, readings: RingReadings): boolean =>
+const isPlaceable = (fault: Finding, readings: RingReadings): boolean =>
   !(fault.kind === 'joint' && fault.conductor === 'N' && !readings.sameSide) &&
   !(fault.kind === 'broken' && (fault.conductors.includes('N') || fault.conductors.length > 1));
 
-/** What would tell the leading explanations apart, or find the place. */
+/** What would tell the leading explanations apart; where nothing fits, which readings to repeat; else what was not read. */
 function tries(diagnosis: Diagnosis, readings: RingReadings): RingTry[] {
-  const [first, second] = diagnosis.explanations;
-  const found: RingTry[] = [];
-  const tried = (socket: number, step: 2 | 3, pair: string) =>
-    (readings.tried ?? []).some((t) => t.socket === socket && t.step === step && t.pair.join('–') === pair);
-  const someRead = (step: 'step2' | 'step3') => readings[step].some((r) => r !== null && r !== 'open');
-  for (const [step, values] of [
-    [2, readings.step2],
-    [3, readings.step3],
-  ] as const) {
-    if (!someRead(step === 2 ? 'step2' : 'step3')) continue;
-    values.forEach((value, socket) => {
-      if (value === 'open' && !tried(socket, step, 'N–C'))
-        found.push({
-          socket: socket + 1,
-          step,
-          pair: 'N–CPC',
-          why: `Socket ${socket + 1} is open: neutral to CPC tells reversed from not connected.`,
-        });
-    });
-  }
-  if (first?.fault.kind === 'joint' && first.fault.conductor !== 'C' && !readings.sameSide)
-    found.push({
-      socket: null,
-      step: 'same side',
-      pair: 'L–N',
-      why: 'Link line and neutral of the same leg on purpose and repeat step 2: the reading jumps at the joint.',
-    });
-  if (!first || diagnosis.confident || !second) return found;
-  for (const fault of [first.fault, second.fault]) {
-    if (!('socket' in fault)) continue;
-    const socket = fault.socket;
-    if (readings.step3[socket] === null || readings.step3[socket] === undefined)
-      found.push({
-        socket: socket + 1,
-        step: 3,
-        pair: 'L–CPC',
-        why: `Step 3 at socket ${socket + 1} tells a spur from a contact.`,
-      });
-    if (readings.step2[socket] === null || readings.step2[socket] === undefined)
-      found.push({
-        socket: socket + 1,
-        step: 2,
-        pair: 'L–N',
-        why: `Step 2 at socket ${socket + 1} tells a spur from a contact.`,
-      });
-  }
-  if (found.length === 0)
-    found.push({
-      socket: 'socket' in first.fault ? first.fault.socket + 1 : null,
+  const lead = diagnosis.explanations[0]?.fault;
+  if (lead?.kind === 'nothing fits')
+    return diagnosis.worst.slice(0, 3).map(({ socket }) => ({
+      socket: socket + 1,
       step: 2,
       pair: 'L–N',
-      why: `Repeat with the leads nulled anew: ${nameOf(first.fault)} and ${nameOf(second.fault)} explain these about equally.`,
-    });
-  return found;
+      why: `Socket ${socket + 1} agrees with the others least: repeat it first.`,
+    }));
+  const found = nextReadings(diagnosis, readings).map(({ socket, step, pair, expects }): RingTry => ({
+    socket: socket + 1,
+    step: step === 'same' ? 'same side' : step,
+    pair: pair.join('–').replace('C', 'CPC'),
+    why:
+      expects
+        .map(({ of, ohms }) => `${ohms === null ? 'open' : `about ${ohms.toFixed(2)} Ω`} if ${nameInWords(of)}`)
+        .join('; ') + '.',
+  }));
+  if (found.length > 0 || diagnosis.confident) return found;
+  const unread = ([2, 3] as const).flatMap((step) =>
+    Array.from({ length: readings.sockets }, (_, socket) => socket)
+      .filter((socket) => (step === 2 ? readings.step2 : readings.step3)[socket] === null)
+      .map((socket): RingTry => ({
+        socket: socket + 1,
+        step,
+        pair: step === 2 ? 'L–N' : 'L–CPC',
+        why: 'Not read yet: nothing is known of it.',
+      })),
+  );
+  return unread.slice(0, 3);
 }
 
 function otherCable(diagnosis: Diagnosis, recorded: RingCable | null, pack: EditionPack): string | null {

@@ -1,9 +1,10 @@
 import type { Evidence, Linked, Observed } from './evidence';
-import { type RingFault, type RingFit, extraOf, hasSize, linkingOf, shapeOf, usual } from './hypotheses';
-import { type ConductorPair, type RingMeter, type SocketAt, ringMeter } from './ring-model';
+import { type RingFault, type RingFit, hasSize, linkingOf, shapeOf, usual } from './hypotheses';
+import { type RingMeter, type SocketAt, ringMeter } from './ring-model';
+import { type SocketWeighed, leastForSomething, weighSocket } from './socket';
 
 /** Belief lost for a reading that is open where a figure was expected, or the other way round. */
-const openMismatch = 25;
+export const openMismatch = 25;
 /** How far a socket may be from an even spacing along the ring, as a standard deviation. */
 const spacing = 0.09;
 /** How far a socket may be from the middle between its neighbours. */
@@ -33,31 +34,26 @@ export type Meters = Record<1 | Linked, RingMeter>;
 /** Where a socket is with all of them evenly along the ring, as a share of it. */
 export const even = (index: number, count: number): number => (index + 1) / (count + 1);
 
-/** A socket as this explanation has it, at one place. */
-export function socketAt(fault: RingFault, fit: RingFit, socket: number, index: number, u: number): SocketAt {
-  return {
-    index,
-    u,
-    w: u,
-    swap: fault.kind === 'reversed' && fault.socket === socket ? fault.swap : undefined,
-    extra: extraOf(fault, fit, socket),
-  };
-}
-
 /** On which side of the fault a socket is: known where the order is, otherwise either. */
-export function sidesOf(fault: RingFault, { ordered }: Evidence, socket: number): readonly number[] {
+export function sidesOf(fault: RingFault, { ordered }: Pick<Evidence, 'ordered'>, socket: number): readonly number[] {
   return ordered || !('after' in fault) ? [socket] : [0, 1e6];
 }
 
-/** One explanation at one fit: `positions` are the sockets' places as shares of the ring. */
+/** One explanation at one fit: `positions` are the sockets' places as shares of the ring, `states` what each is by itself. */
 export type Scored = {
   readonly belief: number;
   readonly misfit: number;
+  /** Squared misfits of the readings alone, in standard deviations: all that depends on how much they scatter. */
+  readonly squares: number;
   readonly positions: number[];
+  readonly states: readonly SocketWeighed[];
   readonly fit: RingFit;
 };
 
-/** The belief in an explanation at one fit, with every socket placed where it fits best; null once it can only be below `least`. */
+/**
+ * The belief in a ring at one fit, with every socket placed where it fits best and each weighed by itself: sound, or
+ * whatever explains it better for what that costs. Null once the belief can only be below `least`.
+ */
 export function scored(
   fault: RingFault,
   evidence: Evidence,
@@ -65,93 +61,96 @@ export function scored(
   rounds: number,
   warm: readonly number[] | undefined,
   least: number,
+  held?: readonly SocketWeighed[],
 ): Scored | null {
   const count = evidence.bySocket.length;
   const at = evidence.bySocket.map((_, i) => ({ u: even(i, count) }));
   const meters: Meters = metersOf(fault, fit, at, evidence);
   const prior = priorOf(fault, evidence, fit);
   let misfit = 0;
+  let squares = 0;
   for (const e of evidence.ends) {
     const value = meters[1].end(e.conductor);
-    misfit +=
-      value === null || e.value === null
-        ? value === e.value
-          ? 0
-          : openMismatch * 2
-        : ((value - e.value) / e.sigma) ** 2;
+    if (value === null || e.value === null) misfit += value === e.value ? 0 : openMismatch * 2;
+    else squares += ((value - e.value) / e.sigma) ** 2;
   }
-  const place = (
-    list: readonly Observed[],
-    socket: number,
-    starts: readonly number[],
-    pulls: readonly Pull[],
-  ): Placed => {
-    let found = { u: even(socket, count), misfit: list.length === 0 ? 0 : Infinity };
-    if (list.length === 0) return found;
-    for (const index of sidesOf(fault, evidence, socket)) {
-      const movable: MovableSocket = socketAt(fault, fit, socket, index, 0);
-      for (const from of starts) {
-        const placed = placeSocket(list, movable, meters, from, pulls, rounds);
-        if (placed.misfit < found.misfit) found = placed;
-      }
-    }
-    return found;
-  };
+  misfit += squares;
+  // At a first look a socket that does not fit costs what the cheapest thing wrong with it would.
+  const quick = rounds === 1;
   const middle = (socket: number): Pull => ({ to: even(socket, count), deviation: spacing });
-  const others = standsAtOneSocket(fault) ? soundPlaces(evidence, fit, rounds) : null;
-  const afresh = (socket: number): Placed => {
+  const place = (socket: number, starts: readonly number[], pulls: readonly Pull[]): SocketWeighed => {
     const list = evidence.bySocket[socket] ?? [];
-    const placed = () =>
-      evidence.ordered
-        ? place(list, socket, [even(socket, count)], [middle(socket)])
-        : place(list, socket, [0.15, 0.5, 0.85], []);
-    return others && 'socket' in fault && fault.socket !== socket ? (others[socket] ??= placed()) : placed();
+    let found: SocketWeighed | null = null;
+    const sides = sidesOf(fault, evidence, socket);
+    for (const index of sides)
+      for (const from of starts) {
+        const movable: MovableSocket = { index, u: from, w: from };
+        // While the ring is fitted the sockets stand still.
+        const placed = placeSocket(list, movable, meters, from, pulls, held ? -1 : rounds);
+        const weighed: SocketWeighed = quick
+          ? {
+              u: placed.u,
+              misfit: Math.min(placed.misfit, leastForSomething),
+              state: null,
+              size: 0,
+              squares: 0,
+              others: [],
+            }
+          : weighSocket({
+              socket,
+              list,
+              meters,
+              index,
+              fit,
+              placed,
+              home: pulls[0] ? from : null,
+              evidence,
+              ...(held && { held: held[socket]?.state ?? null }),
+            });
+        // On which side of the fault it is, is one thing more that nobody said.
+        const misfit = weighed.misfit + (sides.length > 1 ? 2 * Math.LN2 : 0);
+        if (!found || misfit < found.misfit) found = { ...weighed, misfit };
+      }
+    return found as SocketWeighed;
   };
+  const unread = (socket: number): SocketWeighed => ({
+    u: even(socket, count),
+    misfit: 0,
+    state: null,
+    size: 0,
+    squares: 0,
+    others: [],
+  });
+  const afresh = (socket: number): SocketWeighed =>
+    (evidence.bySocket[socket] ?? []).length === 0
+      ? unread(socket)
+      : evidence.ordered
+        ? place(socket, [even(socket, count)], [middle(socket)])
+        : place(socket, held && warm ? [warm[socket] ?? 0.5] : unorderedStarts(fault), []);
   // Neighbours are near: each socket again, pulled between the two beside it.
   const settle = evidence.ordered && rounds > 1;
   const before = settle ? (warm ?? evidence.bySocket.map((_, socket) => afresh(socket).u)) : [];
-  const settled = (socket: number): Placed => {
+  const settled = (socket: number): SocketWeighed => {
+    if ((evidence.bySocket[socket] ?? []).length === 0) return unread(socket);
     const between = ((before[socket - 1] ?? 0) + (before[socket + 1] ?? 1)) / 2;
-    return place(
-      evidence.bySocket[socket] ?? [],
-      socket,
-      [before[socket] ?? between],
-      [middle(socket), { to: between, deviation: nearness }],
-    );
+    return place(socket, [before[socket] ?? between], [middle(socket), { to: between, deviation: nearness }]);
   };
-  const positions: number[] = [];
+  const states: SocketWeighed[] = [];
   for (let socket = 0; socket < count; socket += 1) {
     if (prior - misfit / 2 < least) return null;
-    const placed = settle ? settled(socket) : afresh(socket);
-    misfit += placed.misfit;
-    positions.push(placed.u);
+    const weighed = settle ? settled(socket) : afresh(socket);
+    misfit += weighed.misfit;
+    squares += weighed.squares;
+    states.push(weighed);
   }
-  return { belief: prior - misfit / 2, misfit, positions, fit };
+  return { belief: prior - misfit / 2, misfit, squares, positions: states.map(({ u }) => u), states, fit };
 }
 
-type Placed = { readonly u: number; readonly misfit: number };
-const soundPlacesOf = new WeakMap<Evidence, Map<string, Placed[]>>();
+/** Where to begin looking for a socket of which nobody knows where it is: a sound ring is symmetric, half of it is enough. */
+const unorderedStarts = (fault: RingFault): readonly number[] =>
+  fault.kind === 'healthy' ? [0.15, 0.4] : [0.15, 0.5, 0.85];
 
-/** Where sockets stand that a fault at another one leaves alone: the same for every such fault, so worked out once for one fit. */
-function soundPlaces(evidence: Evidence, { live, cpc }: RingFit, rounds: number): Placed[] {
-  const byFit = soundPlacesOf.get(evidence) ?? new Map<string, Placed[]>();
-  soundPlacesOf.set(evidence, byFit);
-  const key = `${live} ${cpc} ${rounds}`;
-  const places = byFit.get(key) ?? [];
-  byFit.set(key, places);
-  return places;
-}
-
-/** Whether every other socket reads as on a sound ring. */
-const standsAtOneSocket = (fault: RingFault): boolean => ['spur', 'contact', 'loose', 'reversed'].includes(fault.kind);
-
-type MovableSocket = {
-  index: number;
-  u: number;
-  w: number;
-  readonly swap?: ConductorPair;
-  readonly extra?: SocketAt['extra'];
-};
+type MovableSocket = { -readonly [Key in 'index' | 'u' | 'w']: SocketAt[Key] };
 /** Where a socket is expected: a pull towards a place, in standard deviations of its own. */
 type Pull = { readonly to: number; readonly deviation: number };
 
@@ -186,6 +185,7 @@ function placeSocket(
   let [now, other] = [buffers[0], buffers[1]];
   let u = from;
   let misfit = fill(now, u);
+  let bend = 0;
   for (let round = 0; round < rounds + 1; round += 1) {
     const h = u < 0.5 ? 0.01 : -0.01;
     fill(other, u + h);
@@ -196,6 +196,7 @@ function placeSocket(
       jj += slope * slope;
       jr += slope * (now[i] as number);
     }
+    bend = jj;
     if (jj === 0) break;
     const next = Math.min(0.995, Math.max(0.005, u - jr / jj));
     if (Math.abs(next - u) < 1e-4) break;
@@ -204,7 +205,9 @@ function placeSocket(
     [u, misfit] = [next, better];
     [now, other] = [other, now];
   }
-  return { u, misfit };
+  // Where nobody knows where a socket is, a place that has to be just so is so much the less likely.
+  const price = pulls.length > 0 ? 0 : Math.max(0, Math.log(bend / (2 * Math.PI)));
+  return { u, misfit: misfit + price };
 }
 
 const mismatchResidual = Math.sqrt(openMismatch * 2);
@@ -218,10 +221,6 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
     'one link': 6,
     broken: 4 * (n + 1),
     joint: 3 * (n + 1),
-    spur: n,
-    contact: 3 * n,
-    loose: 3 * n,
-    reversed: 3 * n,
     crossed: 3 * (n + 1),
     'crossed back': Math.max(1, (n * (n - 1)) / 2),
     bridge: 2 * n,
@@ -229,22 +228,38 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   let prior = Math.log(usual[fault.kind] / (places[fault.kind] ?? 1));
   if (hasSize(fault)) {
     // One more free figure: the share of its range that the readings leave. Very small ones are no fault.
-    prior -= fault.kind === 'spur' ? 2.5 : fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 8 : 3.5) : 3;
-    const least = fault.kind === 'contact' || fault.kind === 'joint' ? 0.12 : 0.02;
+    prior -= fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 8 : 3.5) : 2.5;
+    const least = fault.kind === 'joint' ? 0.12 : 0.02;
     if (fit.size < least) prior -= ((least - fit.size) / 0.02) ** 2;
   }
   prior += ratioBelief(fit.cpc / fit.live, evidence.cableRatio);
-  const touchesUnstable = 'socket' in fault && evidence.unstable.has(fault.socket);
-  if (evidence.unstable.size > 0) prior += touchesUnstable && fault.kind === 'contact' ? 7 : -2;
   return prior;
 }
 
-/** Adjusts line, CPC and size to the readings: Gauss–Newton on the ends and every socket together, sockets placed anew each time. */
+/**
+ * Adjusts line, CPC and size to the readings: along each in turn to the top of its parabola, sockets placed anew each time
+ * and held in the state that fits best; then all weighed again.
+ */
 export function refined(fault: RingFault, evidence: Evidence, from: RingFit): Scored {
-  const at = (fit: RingFit, warm?: readonly number[]) => scored(fault, evidence, fit, 2, warm, -Infinity) as Scored;
-  let found = at(from);
+  const whole = (fit: RingFit, warm?: readonly number[]) => scored(fault, evidence, fit, 2, warm, -Infinity) as Scored;
+  let best = whole(from);
+  for (let pass = 0; pass < 2; pass += 1) {
+    const climbed = climb(fault, evidence, best);
+    const again = whole(climbed.fit, climbed.positions);
+    const isSettled = again.states.every(({ state }, socket) => state === best.states[socket]?.state);
+    if (again.belief > best.belief) best = again;
+    if (isSettled) break;
+  }
+  return best;
+}
+
+function climb(fault: RingFault, evidence: Evidence, from: Scored): Scored {
+  const { states } = from;
+  const at = (fit: RingFit, warm: readonly number[]) =>
+    scored(fault, evidence, fit, 2, warm, -Infinity, states) as Scored;
+  let found = at(from.fit, from.positions);
   const free: (keyof RingFit)[] = hasSize(fault) ? ['live', 'cpc', 'size'] : ['live', 'cpc'];
-  const steps: Record<keyof RingFit, number> = { live: 0.03, cpc: 0.04, size: Math.max(0.02, from.size / 4) };
+  const steps: Record<keyof RingFit, number> = { live: 0.03, cpc: 0.04, size: Math.max(0.02, from.fit.size / 4) };
   for (let round = 0; round < 4; round += 1) {
     let improved = false;
     const before = found.belief;
@@ -269,7 +284,7 @@ export function refined(fault: RingFault, evidence: Evidence, from: RingFit): Sc
 function ratioBelief(ratio: number, recorded: number | null): number {
   const near = (of: number) => Math.exp(-0.5 * ((ratio - of) / (0.04 * of)) ** 2) / (0.04 * of * 2.507);
   const standard = usualRatios.reduce((sum, of, i) => sum + (usualShares[i] ?? 0) * near(of), 0);
-  const mixed = ratio > 0.95 && ratio < 2.75 ? 0.15 / 1.8 : 1e-3;
-  return Math.log((recorded === null ? 0.85 * standard : 0.6 * near(recorded) + 0.25 * standard) + mixed);
+  const mixed = ratio > 0.95 && ratio < 2.75 ? 0.1 / 1.8 : 1e-3;
+  return Math.log((recorded === null ? 0.85 * standard : 0.8 * near(recorded) + 0.1 * standard) + mixed);
 }
 const usualShares = [0.62, 0.16, 0.16, 0.06];

@@ -12,6 +12,10 @@ export type RingFault =
   | { readonly kind: 'contact'; readonly conductor: RingConductor; readonly socket: number }
   | { readonly kind: 'loose'; readonly conductor: RingConductor; readonly socket: number }
   | { readonly kind: 'reversed'; readonly swap: ConductorPair; readonly socket: number }
+  /** Nothing of it on this ring: on another circuit, or not connected at all. */
+  | { readonly kind: 'elsewhere'; readonly socket: number }
+  /** A reading typed with its point in the wrong place. */
+  | { readonly kind: 'slipped'; readonly socket: number; readonly step: 2 | 3 }
   | { readonly kind: 'crossed'; readonly swap: ConductorPair; readonly after: number }
   | { readonly kind: 'crossed back'; readonly after: number; readonly until: number }
   | {
@@ -20,22 +24,32 @@ export type RingFault =
       readonly to: number;
       readonly conductors: readonly RingConductor[];
     };
+/** What the person with the tester did, and not the house: looked at before any fault of the house. */
+export type RingMistake =
+  | { readonly kind: 'leads' }
+  | { readonly kind: 'steps exchanged' }
+  | { readonly kind: 'ends exchanged'; readonly swap: ConductorPair }
+  | { readonly kind: 'end slipped'; readonly conductor: RingConductor; readonly times: number };
+/** What a socket may be by itself, whatever the ring is. */
+export type SocketFault = Extract<RingFault, { socket: number }>;
 export type RingFaultKind = RingFault['kind'];
 
-/** How much each kind weighs before any reading, against one another. A sound ring weighs most: calling it faulty costs an afternoon. */
+/** How much each kind of ring weighs before any reading, against one another, and each state of a socket by itself. */
 export const usual: Readonly<Record<RingFaultKind, number>> = {
   healthy: 2,
   'same leg': 0.05,
   'one link': 0.03,
   broken: 0.07,
-  joint: 0.07,
-  spur: 0.09,
-  contact: 0.05,
-  loose: 0.02,
-  reversed: 0.04,
+  joint: 0.15,
   crossed: 0.02,
   'crossed back': 0.01,
-  bridge: 0.06,
+  bridge: 0.08,
+  spur: 0.012,
+  contact: 0.004,
+  loose: 0.0045,
+  reversed: 0.0042,
+  elsewhere: 0.004,
+  slipped: 0.001,
 };
 
 const swaps: readonly ConductorPair[] = [
@@ -44,8 +58,8 @@ const swaps: readonly ConductorPair[] = [
   ['N', 'C'],
 ];
 
-/** Every explanation worth weighing for a ring of so many sockets, bridges apart: there are too many of them. */
-export function hypotheses(sockets: number): RingFault[] {
+/** Everything that may be wrong with a ring of so many sockets as a whole, bridges apart: there are too many of them. */
+export function ringHypotheses(sockets: number, ordered: boolean): RingFault[] {
   const sections = Array.from({ length: sockets + 1 }, (_, after) => after);
   const places = Array.from({ length: sockets }, (_, socket) => socket);
   const steps = ['both', 'step 2', 'step 3'] as const;
@@ -61,18 +75,30 @@ export function hypotheses(sockets: number): RingFault[] {
       ...ringConductors.map((conductor): RingFault => ({ kind: 'joint', conductor, after })),
       ...swaps.map((swap): RingFault => ({ kind: 'crossed', swap, after })),
     ]),
-    ...places.flatMap((socket): RingFault[] => [
-      { kind: 'spur', socket },
-      ...ringConductors.flatMap((conductor): RingFault[] => [
-        { kind: 'contact', conductor, socket },
-        { kind: 'loose', conductor, socket },
-      ]),
-      ...swaps.map((swap): RingFault => ({ kind: 'reversed', swap, socket })),
-    ]),
-    ...places.flatMap((after) =>
+    ...(ordered ? places : []).flatMap((after) =>
       places.filter((until) => until > after + 1).map((until): RingFault => ({ kind: 'crossed back', after, until })),
     ),
   ];
+}
+
+const socketStates = new Map<number, readonly SocketFault[]>();
+/** Everything that may be wrong with one socket. */
+export function socketHypotheses(socket: number): readonly SocketFault[] {
+  const known = socketStates.get(socket);
+  if (known) return known;
+  const states: SocketFault[] = [
+    { kind: 'spur', socket },
+    ...ringConductors.flatMap((conductor): SocketFault[] => [
+      { kind: 'contact', conductor, socket },
+      { kind: 'loose', conductor, socket },
+    ]),
+    ...swaps.map((swap): SocketFault => ({ kind: 'reversed', swap, socket })),
+    { kind: 'elsewhere', socket },
+    { kind: 'slipped', socket, step: 2 },
+    { kind: 'slipped', socket, step: 3 },
+  ];
+  socketStates.set(socket, states);
+  return states;
 }
 
 /** Whether a fault has a size of its own in ohm: a joint, a contact, a spur's or a bridge's line conductor. */

@@ -4,11 +4,18 @@ import type { ReactNode } from 'react';
 import type { Point } from '../../../core/installation/point';
 import type { Way } from '../../../core/installation/way';
 import type { RingReadings } from '../../../core/tests/ring/evidence';
-import type { RingExplanation, RingReport } from '../../../core/tests/ring/explain';
+import type { RingExplanation, RingReport, RingTry } from '../../../core/tests/ring/explain';
 import { slotAt } from '../../../core/installation/slot';
-import { step2NeutralCpc, step3NeutralCpc } from '../../../core/tests/ring/slots';
+import {
+  sameSide,
+  step2LineCpc,
+  step2NeutralCpc,
+  step3LineNeutral,
+  step3NeutralCpc,
+} from '../../../core/tests/ring/slots';
 import { stageAddress } from '../../workspace/address';
 import { linkLook } from '../../../ui/button';
+import { Disclosure } from '../../../ui/disclosure';
 import { JobLink } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
 import { BenchCell } from '../frame/bench-cell';
@@ -34,12 +41,42 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
       )}
       {report && (
         <>
-          {!report.confident && <p className="text-sm font-semibold">More than one explanation fits about as well.</p>}
           <ol className="space-y-3">
-            {report.explanations.map((explanation, rank) => (
-              <Explained key={explanation.kind} explanation={explanation} leads={rank === 0} way={way} />
-            ))}
+            {report.explanations
+              .filter(({ leads }) => leads)
+              .map((explanation) => (
+                <Explained key={`${explanation.kind} ${explanation.place}`} explanation={explanation} way={way} />
+              ))}
           </ol>
+          {report.explanations.some(({ leads }) => !leads) && (
+            <div className="border-t border-rule pt-2 text-sm text-faint">
+              <h3>Instead of it</h3>
+              <ol>
+                {report.explanations
+                  .filter(({ leads }) => !leads)
+                  .map(({ kind, title, place, standing }) => (
+                    <li key={`${kind} ${place}`}>
+                      {title}
+                      {place && ` ${place}`}: {standing}
+                    </li>
+                  ))}
+              </ol>
+            </div>
+          )}
+          <Disclosure summary={<span className="text-xs underline underline-offset-4">The numbers behind it</span>}>
+            <ul className="text-xs text-faint">
+              {report.explanations.map(({ kind, title, place, share }) => (
+                <li key={`${kind} ${place}`}>
+                  {sharePercent(share)} {title}
+                  {place && ` ${place}`}
+                </li>
+              ))}
+              <li>
+                {report.read.sockets} of {report.read.of} sockets read in both steps; the readings scatter by about{' '}
+                {report.scatterOhms.toFixed(3)} Ω.
+              </li>
+            </ul>
+          </Disclosure>
           {report.cable && <p className="border-t border-rule pt-2 text-sm">{report.cable}</p>}
           {report.next.length > 0 && (
             <div className="border-t border-rule pt-2">
@@ -52,11 +89,11 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
                       {next.socket ? ` at point ${next.socket}` : ''}
                     </strong>
                     : {next.why}
-                    {next.socket && next.pair === 'N–CPC' && points[next.socket - 1] && (
+                    {next.socket && slotOf(next) && points[next.socket - 1] && (
                       <BenchCell
                         slot={slotAt(
                           { of: 'point', id: points[next.socket - 1]?.id ?? '' },
-                          next.step === 2 ? step2NeutralCpc : step3NeutralCpc,
+                          slotOf(next) ?? step2NeutralCpc,
                         )}
                         label={`step ${next.step} ${next.pair}, point ${next.socket} ${points[next.socket - 1]?.name ?? ''}`}
                         sequence={9000 + next.socket}
@@ -80,35 +117,45 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
   );
 }
 
-function Explained({ explanation, leads, way }: { explanation: RingExplanation; leads: boolean; way: Way }) {
+/** The slots of pairs that have no column of their own on the bench: filled where they are asked for. */
+const pairSlots = {
+  '2 N–CPC': step2NeutralCpc,
+  '2 L–CPC': step2LineCpc,
+  '3 N–CPC': step3NeutralCpc,
+  '3 L–N': step3LineNeutral,
+  'same side L–N': sameSide,
+} as const;
+const slotOf = ({ step, pair }: RingTry) =>
+  Object.entries(pairSlots).find(([name]) => name === `${step} ${pair}`)?.[1] ?? null;
+
+/** A share of belief is never certainty: at most 99. */
+const sharePercent = (share: number): string => `${Math.min(99, Math.round(100 * share))} %`;
+
+function Explained({ explanation, way }: { explanation: RingExplanation; way: Way }) {
   const { jobId, isSealed } = useJob();
   const what = encodeURIComponent(
     `${explanation.title}${explanation.place ? `, ${explanation.place}` : ''}, on the ring of way ${way.number}`,
   );
   return (
-    <li className={leads ? '' : 'text-sm text-faint'}>
-      <p className={leads ? 'text-base font-semibold' : ''}>
+    <li>
+      <p className="text-base font-semibold">
         {explanation.title}
-        {explanation.place && ` ${explanation.place}`}{' '}
-        <span className="font-normal text-faint">{Math.round(100 * explanation.share)} %</span>
+        {explanation.place && ` ${explanation.place}`}
       </p>
-      {leads && (
-        <>
-          <ul className="text-sm">
-            {explanation.reasons.map((reason) => (
-              <li key={reason}>{reason}</li>
-            ))}
-          </ul>
-          <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
-          {explanation.observation && !isSealed && (
-            <JobLink
-              href={`${stageAddress(jobId, 'observations')}?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`}
-              className={`${linkLook('plain')} mt-2`}
-            >
-              Write the observation
-            </JobLink>
-          )}
-        </>
+      <p className="text-sm text-faint">{explanation.standing}</p>
+      <ul className="text-sm">
+        {explanation.reasons.map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+      </ul>
+      <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
+      {explanation.observation && !isSealed && (
+        <JobLink
+          href={`${stageAddress(jobId, 'observations')}?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`}
+          className={`${linkLook('plain')} mt-2`}
+        >
+          Write the observation
+        </JobLink>
       )}
     </li>
   );
