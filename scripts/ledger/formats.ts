@@ -71,7 +71,7 @@ export const jobInput = z.object({
 });
 
 /** A device and a cable: what `judge` reads as the context of device-and-cable, with the rating beside it. */
-export const capacityInput = capacityContext.extend({ deviceAmps: z.union([z.string(), z.number()]) });
+const capacityInput = capacityContext.extend({ deviceAmps: z.union([z.string(), z.number()]) });
 
 /** What each verb reads, published as JSON Schema in docs/formats. */
 export const formats = {

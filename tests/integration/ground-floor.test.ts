@@ -141,7 +141,11 @@ describe('a database of the ground floor, brought up to date', () => {
     });
     const asNow = boardsThen.map((board, b) => ({
       ...board,
-      rows: board.rows.map((row, r) => {
+      rows: board.rows.map((then, r) => {
+        // On TT a breaker had no maximum Zs: what operates it at once is one.
+        const maximum = board.columns.findIndex(({ heading }) => heading === 'Max Zs Ω');
+        const now = boards[b]?.rows[r]?.[maximum] ?? '';
+        const row = then.map((cell, i) => (i === maximum && cell === '—' ? now : cell));
         const { residual, results, blank } = unsaid[b] as (typeof unsaid)[number];
         if (!blank[r]) return row;
         expect([row[residual ?? -1], ...results.map((i) => row[i])]).toEqual(['none', 'N/A', 'N/A']);

@@ -67,7 +67,7 @@ export function randomRun(random: () => number, sockets: number, mixed = 0.1): R
   return { sections, own };
 }
 
-export const gaussOf = (random: () => number) => () =>
+const gaussOf = (random: () => number) => () =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 /** Terminals: `A.L`, `B.L`, `3.L` where the ring passes socket 3, `3.L.front` in its face. */

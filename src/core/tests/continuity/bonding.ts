@@ -23,7 +23,7 @@ export type BondingSchool = {
   readonly byLength: { readonly jointOhms: string; readonly share: string } | null;
 };
 
-export const usualSchool = ({ bondingRuleOfThumbOhms, tolerances }: EditionPack): BondingSchool => ({
+const usualSchool = ({ bondingRuleOfThumbOhms, tolerances }: EditionPack): BondingSchool => ({
   ruleOhms: bondingRuleOfThumbOhms.value,
   byLength: { jointOhms: tolerances.bondingJointOhms.value, share: tolerances.bondingShare.value },
 });

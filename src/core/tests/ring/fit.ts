@@ -4,7 +4,7 @@ import { type RingMeter, type SocketAt, ringMeter } from './ring-model';
 import { type SocketWeighed, leastForSomething, weighSocket } from './socket';
 
 /** Belief lost for a reading that is open where a figure was expected, or the other way round. */
-export const openMismatch = 25;
+const openMismatch = 25;
 /** How far a socket may be from an even spacing along the ring, as a standard deviation. */
 const spacing = 0.09;
 /** How far a socket may be from the middle between its neighbours. */

@@ -137,16 +137,3 @@ export function linkingOf(fault: RingFault, step: 2 | 3): Linking {
   if (fault.steps !== 'both' && fault.steps !== `step ${step}`) return 'opposite';
   return fault.kind === 'same leg' ? 'same' : fault.missing === 'A' ? 'second only' : 'first only';
 }
-
-/** What sits between a socket's contacts and the ring. */
-export function extraOf(
-  fault: RingFault,
-  fit: RingFit,
-  socket: number,
-): Partial<Record<RingConductor, number>> | undefined {
-  if (!('socket' in fault) || fault.socket !== socket) return undefined;
-  if (fault.kind === 'spur') return { L: fit.size, N: fit.size, C: (fit.size * fit.cpc) / fit.live };
-  if (fault.kind === 'contact') return { [fault.conductor]: fit.size };
-  if (fault.kind === 'loose') return { [fault.conductor]: Infinity };
-  return undefined;
-}
