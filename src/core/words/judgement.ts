@@ -41,7 +41,7 @@ export const doubted = (judgement: Judgement, why: string, next: NextStep): Judg
   ...judgement,
   verdict: graver(judgement.verdict, 'doubt'),
   working: [...judgement.working, why],
-  next: judgement.next ?? next,
+  next: judgement.verdict === 'meets' ? next : (judgement.next ?? next),
 });
 
 /** The judgement of a reading that has nothing to be compared with, in the words of its rule. */

@@ -7,9 +7,10 @@ import { notTaken, unjudged } from '../../words/judgement';
 import { loopOhms } from '../../quantity/reading-spec';
 import { r1r2 } from '../continuity/slots';
 import { electrode, ze } from '../origin/slots';
-import { limitOfWay } from './limit';
+import { judgeLineNeutralLoop } from '../continuity/protective';
+import { limitFound, limitOfWay } from './limit';
 import { lineShareOf } from './line-share';
-import { zs } from './slots';
+import { lineNeutralLoop, zs } from './slots';
 import { judgeZs } from './zs';
 
 const supply = { of: 'supply' } as const;
@@ -62,6 +63,17 @@ export const loop: TestDefinition = {
           lineShare: lineShareOf(view.pack, way),
           how,
         });
+      },
+    },
+    {
+      ...measured,
+      measure: lineNeutralLoop,
+      on: 'way',
+      name: 'L–N loop',
+      symbol: 'Z L–N',
+      judge: (view, slot, { value }) => {
+        const limit = limitOfWay(view, wayOfSubject(view.job, slot.on) ?? null, null);
+        return limitFound(limit) ? judgeLineNeutralLoop(value, view.pack, limit.max) : unjudged('zs.no-limit', limit);
       },
     },
     {

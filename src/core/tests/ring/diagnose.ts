@@ -299,7 +299,7 @@ function leadsIn({ ends: { r1, rn }, step2 }: RingReadings): number | null {
   if (level === null || lives.length === 0) return null;
   const live = lives.reduce((sum, value) => sum + value, 0) / lives.length;
   const found = 2 * (level - live / 2);
-  return found > 0.05 && found < Math.min(1, live) ? found : null;
+  return found > 0.05 && found < Math.min(1, 0.7 * live) ? found : null;
 }
 
 function mapFigures(readings: RingReadings, change: (value: number) => number): RingReadings {

@@ -52,10 +52,18 @@ export function explainRing(
 ): RingReport {
   const led = diagnosis.explanations.filter(({ leads }) => leads);
   const others = diagnosis.explanations.filter(({ leads, share }) => !leads && share >= 0.02).slice(0, 3);
-  const best = others[0]?.share ?? 0;
+  /** What else would explain what a part explains: at its socket, or of the ring. */
+  const rivalOf = ({ fault }: Explanation): number => {
+    const same = diagnosis.explanations.filter(
+      (each) =>
+        !each.leads &&
+        ('socket' in fault ? 'socket' in each.fault && each.fault.socket === fault.socket : !('socket' in each.fault)),
+    );
+    return Math.max(0, ...same.map(({ share }) => share));
+  };
   const given = (value: unknown) => value !== null && value !== undefined;
   return {
-    explanations: [...led, ...others].map((e) => inWords(e, best, readings, recorded, pack)),
+    explanations: [...led, ...others].map((e) => inWords(e, rivalOf(e), readings, recorded, pack)),
     confident: diagnosis.confident,
     next: tries(diagnosis, readings),
     cable: otherCable(diagnosis, recorded, pack),
@@ -69,7 +77,7 @@ export function explainRing(
 
 function inWords(
   explanation: Explanation,
-  nextBest: number,
+  rival: number,
   readings: RingReadings,
   recorded: RingCable | null,
   pack: EditionPack,
@@ -81,14 +89,15 @@ function inWords(
     kind: nameOf(fault),
     share,
     leads,
-    standing: leads ? standingOf(share, nextBest) : share > 0.25 ? 'fits about as well' : 'fits less well',
+    standing: leads ? standingOf(fault, share, rival) : share > 0.25 ? 'fits about as well' : 'fits less well',
     observation: observationOf(fault, pack),
   };
 }
 
 /** How far a part of what leads is ahead of the next thing that would explain it. */
-function standingOf(share: number, nextBest: number): string {
-  const times = share / Math.max(nextBest, 1 - share, 1e-9);
+function standingOf(fault: Finding, share: number, rival: number): string {
+  if (fault.kind === 'nothing fits') return 'whatever is usually wrong with a ring fits far worse';
+  const times = share / Math.max(rival, 1e-3);
   return times > 19
     ? 'fits far better than the next'
     : times > 3

@@ -64,7 +64,7 @@ function takenOf({ ends, step2, step3, sockets, tried = [] }: RingReadings) {
       const value = ends[endWord[c]];
       return value === null || value === undefined ? [] : [`${endWord[c]} ${shown(value)}`];
     });
-    return read.length === 0 ? null : capital(read.join(', '));
+    return read.length === 0 ? null : read.join(', ');
   };
   const soundAt = step2.filter(
     (value, i) => value !== null && value !== undefined && step3[i] !== null && step3[i] !== undefined,

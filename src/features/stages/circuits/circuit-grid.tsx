@@ -193,6 +193,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
       />
       {chosenColumn && (
         <WorkingPanel
+          inHand={inHand}
           way={chosenWay}
           column={chosenColumn}
           typing={chosen.typing}

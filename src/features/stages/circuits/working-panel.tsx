@@ -7,11 +7,13 @@ import { governingOf } from '../../../core/job/governing';
 import { judgeValue } from '../../../core/job/verdicts';
 import { parseReading, unitSymbol } from '../../../core/quantity/parse-reading';
 import { showValue } from '../../../core/quantity/reading-value';
-import { zs } from '../../../core/tests/loop/slots';
+import type { InHand } from '../../../core/work/in-hand';
+import { lineNeutralLoop, zs } from '../../../core/tests/loop/slots';
 import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
+import { ReadingField } from '../../workspace/reading-field';
 import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
@@ -19,6 +21,7 @@ import type { Column } from './columns';
 import { OverrideLimit } from './override-limit';
 
 type Props = {
+  inHand: InHand;
   way: Way | null;
   column: Column;
   typing: string | null;
@@ -26,7 +29,7 @@ type Props = {
 };
 
 /** Under the ledger: the chosen cell explained, live while it is typed. */
-export function WorkingPanel({ way, column, typing, doubtful }: Props) {
+export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
   const view = useJob();
   const { job, jobId, tests, people } = view;
   const definition = column.sort === 'reading' ? column.definition : null;
@@ -93,6 +96,15 @@ export function WorkingPanel({ way, column, typing, doubtful }: Props) {
           </div>
         )}
         {definition && sameMeasure(definition.measure, zs) && way && <OverrideLimit way={way} />}
+        {definition && sameMeasure(definition.measure, zs) && way?.residualMilliamps && (
+          <div className="max-w-md pt-1">
+            <ReadingField
+              slot={slotAt({ of: 'way', id: way.id }, lineNeutralLoop)}
+              label="L–N loop, which the RCD does not see"
+              inHand={inHand}
+            />
+          </div>
+        )}
       </div>
       <div className="text-sm">
         {standing && (
