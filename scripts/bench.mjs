@@ -1,6 +1,7 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
 // npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
 // npm run bench -- rings: how often the ring diagnosis is right, from a fresh seed; writes docs/ring-diagnosis.md.
+// npm run bench -- halving: how many openings find where insulation is down; writes docs/halving.md.
 // npm run bench -- judgement: the judgements worked out by other hands, held against ours.
 // npm run bench -- fuzz [bodies] [seed]: mutated entries, 100,000 unless told otherwise; prints what came of them.
 import { spawn, spawnSync } from 'node:child_process';
@@ -169,6 +170,12 @@ try {
   if (process.argv[2] === 'rings') {
     const page = measureBundled('ring-accuracy.ts');
     writeFileSync(join(root, 'docs', 'ring-diagnosis.md'), `${page}\n`);
+    say(page);
+    process.exit(0);
+  }
+  if (process.argv[2] === 'halving') {
+    const page = measureBundled('halving.ts');
+    writeFileSync(join(root, 'docs', 'halving.md'), `${page}\n`);
     say(page);
     process.exit(0);
   }

@@ -47,8 +47,10 @@ export const ringInput = z
 const megohms = z.number().min(0).nullable().default(null);
 export const insulationInput = z.object({
   format: z.literal('orange-ledger/insulation/1'),
-  points: z.array(locationPoint).min(1),
-  openings: z.array(opening).default([]),
+  points: z.array(locationPoint).min(1).max(500),
+  openings: z.array(opening).max(500).default([]),
+  /** The last point of a ring, where its leg home leaves; both legs are off the board and apart. */
+  lastOfRing: z.string().nullable().default(null),
   pairs: z.object({ ln: megohms, le: megohms, ne: megohms }).optional(),
   limitMegohms: z.number().positive().default(1),
 });

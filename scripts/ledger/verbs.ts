@@ -10,7 +10,8 @@ import { conductorResistance } from '../../src/core/edition/conductor-resistance
 import { editionPack } from '../../src/core/edition/editions';
 import { loopLimit } from '../../src/core/edition/loop-limit';
 import { readDwelling } from '../../src/core/physics/dwelling';
-import { insulationPattern, locateFault } from '../../src/core/tests/insulation/locate';
+import { locateFault } from '../../src/core/tests/insulation/locate';
+import { insulationPattern } from '../../src/core/tests/insulation/pattern';
 import { idealInstrument, meterOn } from '../../src/core/physics/meter';
 import { solveCase } from '../../src/core/network/reference-case';
 import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quantity/exact';
@@ -93,8 +94,8 @@ function ring(raw: unknown): Answer {
 function insulation(raw: unknown): Answer {
   const input = reading(insulationInput, raw);
   if (!input.ok) return input.answer;
-  const { points, openings, pairs, limitMegohms } = input.value;
-  const located = locateFault(points, openings);
+  const { points, openings, lastOfRing, pairs, limitMegohms } = input.value;
+  const located = locateFault(points, openings, lastOfRing);
   if (!located.ok) return unusable(located.problem);
   const pattern = pairs ? insulationPattern(pairs, limitMegohms) : null;
   const low = pattern !== null || openings.some((o) => o.boardSide === 'low' || o.farSide === 'low');

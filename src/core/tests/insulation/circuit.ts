@@ -1,17 +1,11 @@
 import type { Code } from '../../job/outcome';
-import { type Measure, slotKey } from '../../installation/slot';
+import { type Measure, type Subject, slotKey } from '../../installation/slot';
 import type { Point } from '../../installation/point';
 import type { Way } from '../../installation/way';
-import {
-  type Located,
-  type LocationPoint,
-  type Opening,
-  type InsulationPattern,
-  insulationPattern,
-  locateFault,
-} from './locate';
+import { type Located, type LocationPoint, type Opening, legHome, locateFault } from './locate';
+import { type InsulationPattern, insulationPattern } from './pattern';
 import { insulationTestOf } from './test-voltage';
-import { valueAt } from '../../job/governing';
+import { governing } from '../../job/governing';
 import { pointsOf, standing } from '../../job/job';
 import type { JobView } from '../../job/view';
 import type { ReadingValue } from '../../quantity/reading-value';
@@ -76,12 +70,8 @@ export function insulationOfWay(view: JobView, way: Way): InsulationOfWay {
   const limit = Number(lowBelow);
   const points = pointsOf(job, way.id);
   const tree = treeOfPoints(points);
-  const openings = points.flatMap((point): Opening[] => {
-    const side = (measured: Measure) => megohmsOf(valueAt(view, { of: 'point', id: point.id }, measured));
-    const [near, far] = [side(boardSide), side(farSide)];
-    const state = (megohms: number | null) => (megohms === null ? null : megohms < limit ? 'low' : 'well');
-    return near === null && far === null ? [] : [{ before: point.id, boardSide: state(near), farSide: state(far) }];
-  });
+  const isRing = way.arrangement === 'ring';
+  const openings = openingsOf(view, way, points, limit);
   const isLow = worst !== null && worst < limit;
   const asPattern = both !== null && pairs.le === null && pairs.ne === null ? { ...pairs, le: both, ne: both } : pairs;
   return {
@@ -89,11 +79,50 @@ export function insulationOfWay(view: JobView, way: Way): InsulationOfWay {
     points,
     tree,
     openings,
-    located: points.length > 0 && (isLow || openings.length > 0) ? locateFault(tree, openings) : null,
+    located:
+      points.length > 0 && (isLow || openings.length > 0)
+        ? locateFault(tree, openings, isRing ? lastOnRing(points) : null)
+        : null,
     lowBelow,
     observation: { item: pack.itemRoles.insulation[0] ?? '', code: lowBelow === minimum ? 'C2' : null },
   };
 }
+
+/** How the opening before a point is named on the register of links and disconnections. */
+export const openedBefore = (way: Way, name: string): string => `way ${way.number}, before ${name}`;
+
+/** Both sides as they were read at each opening, in the order the circuit was opened. */
+function openingsOf(view: JobView, way: Way, points: readonly Point[], limit: number): Opening[] {
+  const { job } = view;
+  const places: readonly { before: string; name: string; on: Subject }[] = [
+    ...points.map(({ id, name }) => ({ before: id, name, on: { of: 'point', id } as const })),
+    { before: legHome, name: legHome, on: { of: 'way', id: way.id } },
+  ];
+  const read = places.flatMap(({ before, name, on }) => {
+    const [near, far] = [governing(view, on, boardSide), governing(view, on, farSide)];
+    const taken = [near, far].flatMap((reading) => (reading ? [reading] : []));
+    const [first] = taken.sort((a, b) => (a.seq ?? Infinity) - (b.seq ?? Infinity) || (a.madeAt < b.madeAt ? -1 : 1));
+    if (!first) return [];
+    const state = (reading: typeof near) => {
+      const megohms = megohmsOf(reading?.body.value);
+      return megohms === null ? null : megohms < limit ? ('low' as const) : ('well' as const);
+    };
+    const link = job.links.findLast(
+      ({ sort, where }) => sort === 'circuit opened' && where === openedBefore(way, name),
+    );
+    return [{ before, first, boardSide: state(near), farSide: state(far), joinedAt: link?.clearedAt ?? null }];
+  });
+  read.sort(
+    (a, b) => (a.first.seq ?? Infinity) - (b.first.seq ?? Infinity) || (a.first.madeAt < b.first.madeAt ? -1 : 1),
+  );
+  return read.map(({ before, boardSide, farSide, joinedAt }, index) => {
+    const next = read[index + 1];
+    return { before, boardSide, farSide, joined: joinedAt !== null && (!next || joinedAt <= next.first.madeAt) };
+  });
+}
+
+const lastOnRing = (points: readonly Point[]): string | null =>
+  (points.findLast(({ spur }) => !spur) ?? points.at(-1))?.id ?? null;
 
 /** Points in their order as sections one after another; a spur hangs from the last point that is not one. */
 export function treeOfPoints(points: readonly Point[]): LocationPoint[] {
@@ -101,6 +130,6 @@ export function treeOfPoints(points: readonly Point[]): LocationPoint[] {
   return points.map((point) => {
     const after = main;
     if (!point.spur) main = point.id;
-    return { id: point.id, after, kind: point.kind };
+    return { id: point.id, name: point.name, after, kind: point.kind };
   });
 }

@@ -69,13 +69,13 @@ const part = (measure: Measure, countsWith: Measure, words: string, symbol: stri
   symbol,
 });
 
-const side = (measure: Measure, words: string, symbol: string): SlotDefinition => ({
+const side = (on: 'point' | 'way', measure: Measure, words: string, symbol: string): SlotDefinition => ({
   ...measured,
-  on: 'point',
+  on,
   measure,
   governs: 'latest',
   home: bench,
-  name: `insulation resistance of the ${words}, opened before this point`,
+  name: `insulation resistance of the ${words}, opened before ${on === 'point' ? 'this point' : 'the leg home'}`,
   symbol,
 });
 
@@ -93,7 +93,9 @@ export const insulation: TestDefinition = {
     part(lineEarthOver, liveEarth, 'line to earth, switches changed over', 'L–E'),
     part(neutralEarthOver, liveEarth, 'neutral to earth, switches changed over', 'N–E'),
     part(liveEarthOver, liveEarth, 'line and neutral to earth, switches changed over', 'L+N–E'),
-    side(boardSide, 'board side', 'Board side'),
-    side(farSide, 'far side', 'Far side'),
+    ...(['point', 'way'] as const).flatMap((on) => [
+      side(on, boardSide, 'board side', 'Board side'),
+      side(on, farSide, 'far side', 'Far side'),
+    ]),
   ],
 };

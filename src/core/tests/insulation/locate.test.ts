@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomFrom } from '../../../standins/seeded-random';
-import { type LocationPoint, type Opening, insulationPattern, locateFault } from './locate';
+import { randomSections, readSides } from '../../../../tests/support/opened-tree';
+import { type LocationPoint, type Opening, legHome, locateFault } from './locate';
 
 const row = (count: number): LocationPoint[] =>
   Array.from({ length: count }, (_, i) => ({ id: `P${i + 1}`, after: i === 0 ? null : `P${i}`, kind: 'socket' }));
@@ -11,22 +12,10 @@ const located = (points: readonly LocationPoint[], openings: readonly Opening[])
   return result.location;
 };
 
-/** Opens where it is told, with a fault in one section, until one suspect is left. */
-function hunt(points: readonly LocationPoint[], faulty: string): { found: string; openings: number } {
-  const openings: Opening[] = [];
-  for (;;) {
-    const { next, suspects } = located(points, openings);
-    if (!next) return { found: suspects[0]?.section ?? '', openings: openings.length };
-    const beyond = new Set<string>();
-    const walk = (id: string) => {
-      beyond.add(id);
-      points.filter((p) => p.after === id && !openings.some((o) => o.before === p.id)).forEach((p) => walk(p.id));
-    };
-    walk(next.before);
-    const far = beyond.has(faulty);
-    openings.push({ before: next.before, boardSide: far ? 'well' : 'low', farSide: far ? 'low' : 'well' });
-  }
-}
+const openingsSaid = (points: readonly LocationPoint[], last: string | null) => {
+  const answer = locateFault(points, [], last);
+  return answer.ok ? answer.location.openingsAtMost : NaN;
+};
 
 describe('halving', () => {
   it('begins in the middle of a plain row and counts what is left', () => {
@@ -50,23 +39,59 @@ describe('halving', () => {
     expect(faults).toBe('at least two');
     expect(reasons.join()).toMatch(/at least two faults/);
   });
-  it('finds every fault on every random tree, in about log2 of the sections', () => {
-    const random = randomFrom(99);
-    const over: number[] = [];
-    for (let round = 0; round < 60; round += 1) {
-      const count = 4 + Math.floor(random() * 20);
-      const points = Array.from({ length: count }, (_, i): LocationPoint => ({
-        id: `P${i}`,
-        after: i === 0 ? null : random() < 0.75 ? `P${i - 1}` : `P${Math.floor(random() * i)}`,
-        kind: 'socket',
-      }));
-      for (const { id } of points) {
-        const { found, openings } = hunt(points, id);
-        expect(found).toBe(id);
-        over.push(openings - Math.log2(count));
+  it.each([
+    ['a run', 0, false, 1],
+    ['branches', 0.35, false, 1],
+    ['a ring with spurs', 0.15, true, 1],
+    ['two faults', 0.35, false, 2],
+    ['three faults on a ring', 0.15, true, 3],
+  ] as const)(
+    'finds what is low and nothing else, in no more openings than it said: %s',
+    (_name, branching, ring, count) => {
+      const random = randomFrom(99);
+      for (let round = 0; round < 60; round += 1) {
+        const sections = randomSections(random, 4 + Math.floor(random() * 24), branching);
+        const last = ring ? (sections.at(-1)?.id ?? null) : null;
+        const run = ring ? [...sections, { id: legHome, after: last, kind: 'socket' as const }] : sections;
+        const faults = new Set<string>();
+        while (faults.size < count) faults.add(run[Math.floor(random() * run.length)]?.id ?? '');
+        const openings: Opening[] = [];
+        const atMost = run.length;
+        for (;;) {
+          const answer = locateFault(sections, openings, last);
+          if (!answer.ok) throw new Error(answer.problem);
+          const { next, found, cleared, openingsAtMost, openingsLeft } = answer.location;
+          expect(openingsLeft).toBeLessThanOrEqual(openingsAtMost);
+          expect(cleared.filter((section) => faults.has(section))).toEqual([]);
+          if (!next) {
+            expect(new Set(found)).toEqual(faults);
+            break;
+          }
+          openings.push({
+            before: next.before,
+            ...readSides(run, faults, new Set([...openings.map((each) => each.before), next.before]), next.before),
+          });
+          expect(openings.length).toBeLessThanOrEqual(atMost);
+        }
+        if (count === 1) expect(openings.length).toBeLessThanOrEqual(openingsSaid(sections, last));
       }
-    }
-    expect(over.reduce((a, b) => a + b, 0) / over.length).toBeLessThan(0.5);
+    },
+  );
+  it('says what was not read, and reads two openings by the order they were made in', () => {
+    const half = located(row(6), [{ before: 'P4', boardSide: null, farSide: 'low' }]);
+    expect(half.unread).toEqual(['P1', 'P2', 'P3']);
+    expect(half.reasons.join()).toMatch(/3 sections have not been read/);
+    // Opened before P5 first: what lies beyond it is no longer part of what is read at P2.
+    const later = { before: 'P2', boardSide: null, farSide: 'well' } as const;
+    const first = { before: 'P5', boardSide: 'low', farSide: 'low' } as const;
+    expect(located(row(6), [first, later]).cleared).toEqual(['P2', 'P3', 'P4']);
+    expect(located(row(6), [{ ...first, joined: true, farSide: null }, later]).cleared).toEqual([
+      'P2',
+      'P3',
+      'P4',
+      'P5',
+      'P6',
+    ]);
   });
   it('never expects more openings than sections, nor fewer than the belief allows', () => {
     fc.assert(
@@ -114,18 +139,4 @@ describe('halving', () => {
     expect(result.ok).toBe(false);
     if (!result.ok) expect(result.problem).toMatch(words);
   });
-});
-
-describe('the pattern of the three pairs', () => {
-  it.each([
-    [{ ln: 0.2, le: 300, ne: 300 }, /load or neon/],
-    [{ ln: 0.4, le: 0.3, ne: 0.3 }, /All pairs/],
-    [{ ln: 300, le: 0.4, ne: 0.5 }, /damp/],
-    [{ ln: 300, le: 0.4, ne: 200 }, /Line alone/],
-    [{ ln: 300, le: 200, ne: 0.4 }, /Neutral alone/],
-    [{ ln: 300, le: 200, ne: 0.0002 }, /borrowed neutral/],
-    [{ ln: null, le: 0.99, ne: null }, /Line alone/],
-  ])('%j', (pairs, cause) => expect(insulationPattern(pairs, 1)?.cause).toMatch(cause));
-  it('is nothing while all are well, the limit itself included', () =>
-    expect(insulationPattern({ ln: 1, le: 1, ne: 1 }, 1)).toBeNull());
 });

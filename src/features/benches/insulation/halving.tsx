@@ -2,10 +2,8 @@
 
 import { Fragment } from 'react';
 import { v7 } from 'uuid';
-import type { InsulationOfWay } from '../../../core/tests/insulation/circuit';
-import type { Point } from '../../../core/installation/point';
 import type { Way } from '../../../core/installation/way';
-import { slotAt } from '../../../core/installation/slot';
+import { type Subject, slotAt } from '../../../core/installation/slot';
 import { stageAddress } from '../../workspace/address';
 import { Button, linkLook } from '../../../ui/button';
 import { BenchCell } from '../frame/bench-cell';
@@ -13,6 +11,8 @@ import { useBench } from '../frame/bench-provider';
 import { JobLink } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
 import { AddPoints } from '../points/add-points';
+import { legHome } from '../../../core/tests/insulation/locate';
+import { type InsulationOfWay, openedBefore } from '../../../core/tests/insulation/circuit';
 import { boardSide, farSide } from '../../../core/tests/insulation/slots';
 
 /** The run of the circuit from the board down: sections struck out as they clear, and where to open next. */
@@ -36,41 +36,51 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
       </p>
     );
   }
-  const { suspects, cleared, next, openingsLeft, reasons, faults } = located.location;
+  const { suspects, cleared, next, openingsLeft, openingsAtMost, reasons, faults, found } = located.location;
   const shareOf = new Map(suspects.map((suspect) => [suspect.section, suspect.share]));
-  const nameOf = (id: string) => points.find((point) => point.id === id)?.name ?? '';
-  const found = !next && suspects[0] ? nameOf(suspects[0].section) : null;
+  const isRing = way.arrangement === 'ring';
+  const places: readonly { id: string; name: string; spur: boolean; on: Subject }[] = [
+    ...points.map(({ id, name, spur }) => ({ id, name, spur, on: { of: 'point', id } as const })),
+    ...(isRing ? [{ id: legHome, name: legHome, spur: false, on: { of: 'way', id: way.id } as const }] : []),
+  ];
+  const names = found.map((section) => places.find(({ id }) => id === section)?.name ?? '');
+  const isOver = !next && names.length > 0;
   return (
     <div>
       <h3 className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-strong pb-1 text-base">
         Halving
         <span className="font-sans text-sm font-normal text-faint" role="status">
-          {found
-            ? `It is in the section to ${found}`
-            : `${suspects.length} section${suspects.length === 1 ? '' : 's'} left, about ${Math.ceil(openingsLeft)} opening${Math.ceil(openingsLeft) === 1 ? '' : 's'}${faults === 'at least two' ? ', at least two faults' : ''}`}
+          {isOver
+            ? `It is in the section to ${names.join(', and in the one to ')}`
+            : `${suspects.length} sections left, about ${Math.ceil(openingsLeft)} opening${Math.ceil(openingsLeft) === 1 ? '' : 's'}, at most ${openingsAtMost}${faults === 'at least two' ? ', at least two faults' : ''}`}
         </span>
       </h3>
+      {isRing && (
+        <p className="text-sm">
+          Both legs off the board and apart. The board side is read on leg A, the far side on the leg home.
+        </p>
+      )}
       <ol className="relative" aria-label="Sections from the board">
-        <li className="py-1 text-sm text-faint">board</li>
-        {points.map((point, index) => {
-          const opened = openings.some((opening) => opening.before === point.id);
-          const isNext = next?.before === point.id;
+        <li className="py-1 text-sm text-faint">{isRing ? 'board, leg A' : 'board'}</li>
+        {places.map((place, index) => {
+          const opened = openings.some((opening) => opening.before === place.id);
+          const isNext = next?.before === place.id;
           return (
-            <Fragment key={point.id}>
-              {(opened || isNext) && <Opening point={point} index={index} way={way} isNext={isNext} />}
+            <Fragment key={place.id}>
+              {(opened || isNext) && <Opening place={place} index={index} way={way} isNext={isNext} />}
               <li
-                className={`flex items-center gap-2 border-l-[3px] py-0.5 pl-3 text-sm ${cleared.includes(point.id) ? 'border-rule text-faint line-through' : 'border-ink'} ${point.spur ? 'ml-4' : ''}`}
+                className={`flex items-center gap-2 border-l-[3px] py-0.5 pl-3 text-sm ${cleared.includes(place.id) ? 'border-rule text-faint line-through' : 'border-ink'} ${place.spur ? 'ml-4' : ''}`}
               >
-                <span className="w-5 text-right text-faint">{index + 1}</span>
-                <span className={found === point.name ? 'font-semibold' : ''}>{point.name}</span>
-                {!cleared.includes(point.id) && (
+                <span className="w-5 text-right text-faint">{place.id === legHome ? '' : index + 1}</span>
+                <span className={found.includes(place.id) ? 'font-semibold' : ''}>{place.name}</span>
+                {shareOf.has(place.id) && (
                   <span className="ml-auto flex items-center gap-2 text-xs text-faint">
                     <span
                       className="dots inline-block h-3 border border-rule-strong"
-                      style={{ width: `${Math.max(4, Math.round(90 * (shareOf.get(point.id) ?? 0)))}px` }}
+                      style={{ width: `${Math.max(4, Math.round(90 * (shareOf.get(place.id) ?? 0)))}px` }}
                       aria-hidden
                     />
-                    {Math.round(100 * (shareOf.get(point.id) ?? 0))} %
+                    {found.includes(place.id) ? 'low' : `${Math.round(100 * (shareOf.get(place.id) ?? 0))} %`}
                   </span>
                 )}
               </li>
@@ -83,9 +93,9 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
           {reason}
         </p>
       ))}
-      {found && !isSealed && (
+      {isOver && !isSealed && (
         <JobLink
-          href={`${stageAddress(jobId, 'observations')}?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${found}, way ${way.number}`)}`}
+          href={`${stageAddress(jobId, 'observations')}?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${names.join(' and in the one to ')}, way ${way.number}`)}`}
           className={`${linkLook('plain')} mt-2`}
         >
           Write the observation
@@ -96,10 +106,20 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
 }
 
 /** Where the circuit is opened: both sides read, and logged until it is joined again. */
-function Opening({ point, index, way, isNext }: { point: Point; index: number; way: Way; isNext: boolean }) {
+function Opening({
+  place: { name, on },
+  index,
+  way,
+  isNext,
+}: {
+  place: { name: string; on: Subject };
+  index: number;
+  way: Way;
+  isNext: boolean;
+}) {
   const { job, isSealed } = useJob();
   const { record } = useBench();
-  const where = `way ${way.number}, before ${point.name}`;
+  const where = openedBefore(way, name);
   const link = job.links.find(
     (each) => each.clearedAt === null && each.sort === 'circuit opened' && each.where === where,
   );
@@ -108,7 +128,7 @@ function Opening({ point, index, way, isNext }: { point: Point; index: number; w
       className={`my-1 flex flex-wrap items-center gap-x-3 gap-y-1 border border-dashed border-ink p-1.5 text-sm ${isNext ? '' : 'border-rule-strong'}`}
     >
       <span className={isNext ? 'bg-ink px-2 font-semibold text-paper' : ''}>
-        {isNext ? `Open before ${point.name}` : `Opened before ${point.name}`}
+        {isNext ? `Open before ${name}` : `Opened before ${name}`}
       </span>
       {!isSealed && (
         <Button
@@ -138,8 +158,8 @@ function Opening({ point, index, way, isNext }: { point: Point; index: number; w
       <span className="flex items-center gap-1">
         board side{' '}
         <BenchCell
-          slot={slotAt({ of: 'point', id: point.id }, boardSide)}
-          label={`Board side, opened before ${point.name}`}
+          slot={slotAt(on, boardSide)}
+          label={`Board side, opened before ${name}`}
           sequence={7000 + index * 2}
           row={700 + index}
           column={0}
@@ -148,8 +168,8 @@ function Opening({ point, index, way, isNext }: { point: Point; index: number; w
       <span className="flex items-center gap-1">
         far side{' '}
         <BenchCell
-          slot={slotAt({ of: 'point', id: point.id }, farSide)}
-          label={`Far side, opened before ${point.name}`}
+          slot={slotAt(on, farSide)}
+          label={`Far side, opened before ${name}`}
           sequence={7001 + index * 2}
           row={700 + index}
           column={1}
