@@ -1,8 +1,13 @@
-import { type Exact, exact } from '../quantity/exact';
+import { type Exact, divide, exact } from '../quantity/exact';
 import type { EditionPack } from './pack';
 
-/** Resistance at 20 °C in milliohm per metre; null when the edition holds no such conductor: never a neighbouring size. */
+/**
+ * Resistance at 20 °C in milliohm per metre; an old stranded size by its own area. Null when the edition holds no such
+ * conductor: never a neighbouring size.
+ */
 export function conductorResistance(pack: EditionPack, material: 'copper' | 'aluminium', csaMm2: number): Exact | null {
   const row = pack.conductors.find((c) => c.material === material && c.csaMm2 === csaMm2);
-  return row ? exact(row.milliohmsPerMetre) : null;
+  if (row) return exact(row.milliohmsPerMetre);
+  const imperial = material === 'copper' && pack.imperialConductors.some((c) => c.csaMm2 === csaMm2);
+  return imperial ? divide(exact(pack.imperialResistivity.value), exact(csaMm2)) : null;
 }

@@ -85,6 +85,8 @@ export type EditionPack = {
   readonly protectiveMultipleEarthing: readonly { readonly neutralUpToMm2: number | null; readonly leastMm2: number }[];
   readonly conductors: readonly ConductorRow[];
   readonly imperialConductors: readonly ImperialConductorRow[];
+  /** Of the copper of old stranded sizes with the lay of their strands, in milliohm square millimetre per metre. */
+  readonly imperialResistivity: SourcedFigure;
   readonly twinAndEarth: readonly TwinAndEarthRow[];
   readonly cableCapacities: readonly CableCapacityRow[];
   /** What certain items of the condition report's schedule are about: code asks for the role, never for a number. */

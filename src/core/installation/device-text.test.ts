@@ -55,11 +55,14 @@ describe('devices as people write them', () => {
     ['2.5/1.5', '2.5/1.5'],
     ['16', '16'],
     ['6 / 2.5 mm²', '6/2.5'],
+    ['7/.029', '2.98'],
+    ['7/.029 + 1/.044', '2.98/0.98'],
+    ['7/.064/3/.029', '14.53/1.28'],
   ])('cable %j shows as %s', (typed, shown) => {
     const parsed = parseCable(pack, typed);
     expect(parsed.ok && showCable(parsed.fields)).toBe(shown);
   });
-  it.each(['3/1.5', '2.5/1.7', 'two', '2.5/'])('cable %j is refused', (typed) =>
+  it.each(['3/1.5', '2.5/1.7', 'two', '2.5/', '5/.029', '7/.03'])('cable %j is refused', (typed) =>
     expect(parseCable(pack, typed).ok).toBe(false),
   );
 });

@@ -85,17 +85,27 @@ export function parseResidual(typed: string): Parsed<Residual> {
 
 /** Reads a cable by its live conductor and CPC in mm²: `2.5/1.5`, or `16` where the CPC is not a core of it. */
 export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
-  const match = /^(\d+(?:\.\d+)?)\s*(?:\/\s*(\d+(?:\.\d+)?))?\s*(?:mm²|mm2|mm)?$/i.exec(typed.trim());
-  const sizes = pack.conductors.map((row) => row.csaMm2);
-  const live = Number(match?.[1]);
-  const cpc = match?.[2] === undefined ? null : Number(match[2]);
-  if (!match || !sizes.includes(live) || (cpc !== null && !sizes.includes(cpc))) {
+  const match =
+    /^(\d\/\.\d{3}|\d+(?:\.\d+)?)(?:(?:\s*[/+]\s*|\s+)(\d\/\.\d{3}|\d+(?:\.\d+)?))?\s*(?:mm²|mm2|mm)?$/i.exec(
+      typed.trim(),
+    );
+  const live = sizeOf(pack, match?.[1]);
+  const cpc = match?.[2] === undefined ? null : sizeOf(pack, match[2]);
+  if (!live || cpc === undefined) {
     return {
       ok: false,
-      problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5.`,
+      problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5, or an old size such as 7/.029.`,
     };
   }
   return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: cpc } };
+}
+
+/** The area of a size as it is typed, in mm²; undefined where the edition holds none. */
+function sizeOf(pack: EditionPack, typed: string | undefined): number | undefined {
+  const imperial = pack.imperialConductors.find(
+    ({ designation, csaMm2 }) => designation === typed || csaMm2 === Number(typed),
+  );
+  return imperial?.csaMm2 ?? pack.conductors.find(({ csaMm2 }) => csaMm2 === Number(typed))?.csaMm2;
 }
 
 export const showDevice = (way: Partial<WayFields>): string => {

@@ -67,6 +67,10 @@ export const supplyFields = z.object({
   tailsCsaMm2: csa.nullable(),
   /** How far each runs, in metres, as paced out or seen. */
   runMetres: z.partialRecord(z.enum(protectiveConductors), z.number().positive().max(500)).nullable(),
+  /** The earth fault the earthing conductor is sized for, where it was worked out: current, time and the conductor's k. */
+  faultAmps: z.number().positive().max(100_000).nullable(),
+  faultSeconds: z.number().positive().max(5).nullable(),
+  faultK: z.number().positive().max(500).nullable(),
   maximumDemandAmps: amps.nullable(),
   mainSwitchLocation: line.nullable(),
   mainSwitchStandard: line.nullable(),

@@ -104,6 +104,7 @@ describe('versions', () => {
       { reference: 'R', began: { kind: 'EICR', edition: 'bs7671-2018-a2' } },
     ],
     ['reading.taken', 4, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
+    ['reading.taken', 5, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
     [
       'way.described',
@@ -113,6 +114,7 @@ describe('versions', () => {
     ],
     ['brief.agreed', 1, { extent: 'all' }, { extent: 'all' }],
     ['brief.agreed', 2, { school: 'live-first' }, { school: 'live-first' }],
+    ['supply.described', 2, { tailsCsaMm2: 25 }, { tailsCsaMm2: 25 }],
     ['supply.described', 1, { earthing: 'TT' }, { earthing: 'TT' }],
     [
       'way.described',

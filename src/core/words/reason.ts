@@ -66,7 +66,34 @@ const reasons = {
   'ring.no-cable': () => 'No resistance is held for this cable.',
   'ring.no-ratio': () => 'Compared with r1 once that and the cable are known.',
   'ring.open': ({ end }: { end: string }) => `${end} is open: that conductor is broken, or the circuit is not a ring.`,
+  'run.behaves-like': (is: { share: string; like: string; recorded: string }) =>
+    `R2 is ${is.share} of R1+R2 all along, as in ${is.like}; recorded is ${is.recorded}. Look at the CPC in the board.`,
+  'run.falls': (is: { point: string; less: string }) =>
+    `${is.point} reads ${is.less} less than points before it: another earth path joins there, or the points do not follow the cable in this order.`,
+  'run.long-spur': (is: { from: string; to: string; added: string; usual: string; metres: string | null }) =>
+    `The spur to ${is.to} adds ${is.added}${is.metres === null ? '' : `, as much as ${is.metres} m of this cable`}: that long, or a poor joint on it.`,
+  'run.open-alone': ({ point }: { point: string }) =>
+    `Open at ${point} alone, while points after it read: its switch is off, conductors are exchanged there, or a terminal is loose. Read line to neutral and neutral to CPC there.`,
+  'run.open-beyond': (is: { from: string; to: string }) =>
+    `Open from ${is.to} on: a conductor is broken or not joined between ${is.from} and ${is.to}.`,
+  'run.open-everywhere': () =>
+    'Open at every point: the link at the board is not made, or line or CPC is off before the first point.',
+  'run.open-last': ({ point }: { point: string }) =>
+    `Open at ${point}, the last on the run: broken on the way to it, its switch off, or conductors exchanged or loose there.`,
+  'run.parallel': (is: { point: string; r2: string; expected: string }) =>
+    `At ${is.point} R2 is ${is.r2} where R1+R2 lets ${is.expected} be expected: by the long lead another earth path lies beside the CPC.`,
+  'run.r2-above': (is: { point: string; r2: string; sum: string }) =>
+    `At ${is.point} R2 ${is.r2} is more than R1+R2 ${is.sum}, which cannot be: the long lead was not taken off.`,
+  'run.stands-out': (is: { point: string; extra: string }) =>
+    `${is.point} alone reads ${is.extra} above points after it: a worn contact or loose terminal there, or it hangs on a spur.`,
+  'run.step': (is: { from: string; to: string; added: string; usual: string; metres: string | null }) =>
+    `Between ${is.from} and ${is.to} ${is.added} are added where ${is.usual} is usual here${is.metres === null ? '' : `, as much as ${is.metres} m of this cable`}: a joint in that section, or a long way round.`,
+  'run.step-in-cpc': (is: { from: string; to: string; added: string; usual: string; metres: string | null }) =>
+    `Between ${is.from} and ${is.to} ${is.added} are added, all of it in the CPC by the long lead: look for a joint in it.`,
+  'run.step-in-line': (is: { from: string; to: string; added: string; usual: string; metres: string | null }) =>
+    `Between ${is.from} and ${is.to} ${is.added} are added and the CPC reads on as before: the joint is in the line.`,
   'sample.not-enlarged': () => 'A defect was found, and no more was opened for it.',
+  'supplementary.no-device': () => 'Describe the device of this circuit, to see what its bonding may read.',
   'supplementary.open': () => 'No continuity.',
   'switching.in-line': () => 'Every position tried.',
   'switching.wrong': () => 'A position does not do what it should.',

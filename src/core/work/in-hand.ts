@@ -4,6 +4,8 @@ import * as z from 'zod';
 export const inHandSchema = z.object({
   instrumentId: z.string().nullable().default(null),
   leadNullOhms: z.string().nullable().default(null),
+  /** Whether the leads were measured and not nulled: what they read is taken off each continuity reading. */
+  leadsIn: z.boolean().default(false),
   testVolts: z.number().nullable().default(null),
   /** Why dead tests are made with no isolation record in force. */
   isolationWhy: z.string().nullable().default(null),

@@ -5,6 +5,7 @@ import type { How, ReadingTaken } from '../job/kinds/reading';
 import type { Readings } from '../job/view';
 import { parseReading } from '../quantity/parse-reading';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
+import { lessLeads } from '../tests/continuity/lead-null';
 import type { InHand } from './in-hand';
 import { isolationOf } from './isolation';
 import { repeatsDue } from './repeats';
@@ -38,22 +39,30 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
   if (!definition) return { ok: false, problem: at.tests.whyNot(slot) };
   const wrong = at.tests.misfit(obtained.value, definition);
   if (wrong) return { ok: false, problem: wrong };
-  const worse = outranking(at, slot, obtained.value);
-  if (worse) return { ok: false, problem: governs(at, worse.body) };
   const { spec } = definition;
   const isTaken = obtained.value.is !== 'not-taken';
   const isFigure = isTaken && spec.takes === 'figure';
   const isInsulation = isFigure && spec.unit === 'megohm';
   const isContinuity = isFigure && spec.unit === 'ohm' && spec.mayBeOpen;
+  const leads = isContinuity && inHand.leadsIn ? inHand.leadNullOhms : null;
+  const value = leads === null ? obtained.value : lessLeads(obtained.value, leads);
+  if (!value)
+    return {
+      ok: false,
+      problem: `${showValue(obtained.value)} Ω is less than the ${leads} Ω of the leads: measure them again, probes held together.`,
+    };
+  const worse = outranking(at, slot, value);
+  if (worse) return { ok: false, problem: governs(at, worse.body) };
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
   const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const body: ReadingTaken = {
     slot,
-    value: obtained.value,
+    value,
     how: obtained.how ?? 'measured',
     reason: obtained.reason,
     instrumentId: isFigure ? inHand.instrumentId : null,
     leadNullOhms: isContinuity ? inHand.leadNullOhms : null,
+    ...(leads === null ? {} : { leadsTakenOff: true as const }),
     testVolts: isInsulation ? inHand.testVolts : null,
     isolationId,
     isolationWhy: isolation && !isolationId ? inHand.isolationWhy : null,
@@ -65,9 +74,9 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
   const corrected = obtained.corrects ? governingOf(at, slot)?.id : undefined;
   // A mark for what was not taken stands no longer once it was, and where nothing was taken no figure stands.
   const replaced = before.filter(
-    ({ id, body: { value } }) => !together || id === corrected || value.is === 'not-taken' || !isTaken,
+    ({ id, body }) => !together || id === corrected || body.value.is === 'not-taken' || !isTaken,
   );
-  const why = repeated ? 'Repeated after a repair' : `Corrected to ${showValue(obtained.value)}`;
+  const why = repeated ? 'Repeated after a repair' : `Corrected to ${showValue(value)}`;
   const strikes = replaced.map((entry) => ({ kind: 'entry.struck' as const, body: { entryId: entry.id, why } }));
   return { ok: true, entries: [...strikes, { kind: 'reading.taken', body }] };
 }

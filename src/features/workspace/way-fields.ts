@@ -152,7 +152,7 @@ export const fieldColumns: readonly FieldColumn[] = [
     spoken: 'cable, line over CPC',
     group: 'Cable',
     width: '4rem',
-    hint: 'Line/CPC: 2.5/1.5',
+    hint: 'Line/CPC: 2.5/1.5; old sizes: 7/.029',
     show: showCable,
     parse: (typed, pack) => parseCable(pack, typed),
     emptied: { liveCsaMm2: null, cpcCsaMm2: null },

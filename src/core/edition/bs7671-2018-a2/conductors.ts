@@ -32,6 +32,13 @@ export const imperialConductors: readonly ImperialConductorRow[] = [
   { designation: '7/.064', strands: 7, strandDiameterInch: 0.064, csaMm2: 14.53 },
 ];
 
+/** Annealed copper at 20 °C, and two percent for the lay of the strands. */
+export const imperialResistivity = {
+  value: '17.59',
+  source: '17.241 mΩ·mm²/m (IEC 60028) × 1.02 for the lay of strands',
+  confidence: 'formula',
+} as const;
+
 /** Standard pairs of live conductor and CPC in flat twin-and-earth cable. */
 export const twinAndEarth: readonly TwinAndEarthRow[] = [
   { liveMm2: 1, cpcMm2: 1, era: 'current' },

@@ -2,7 +2,7 @@ import type { EditionPack } from '../pack';
 import { breakers } from './breakers';
 import { breakingCapacities } from './breaking-capacity';
 import { cableCapacities } from './cable-capacity';
-import { conductors, imperialConductors, twinAndEarth } from './conductors';
+import { conductors, imperialConductors, imperialResistivity, twinAndEarth } from './conductors';
 import { design, diversity } from './design';
 import { fuseLimits } from './fuse-limits';
 import { inspectionEic } from './inspection-eic';
@@ -66,6 +66,7 @@ export const bs7671Amendment2: EditionPack = {
   ],
   conductors,
   imperialConductors,
+  imperialResistivity,
   twinAndEarth,
   cableCapacities,
   itemRoles,

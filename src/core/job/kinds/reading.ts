@@ -21,6 +21,8 @@ const readingTaken = z.object({
   reason: line.nullable(),
   instrumentId: z.uuid().toLowerCase().nullable(),
   leadNullOhms: z.string().max(12).nullable(),
+  /** Whether the resistance of the leads was taken off what the instrument showed. */
+  leadsTakenOff: z.literal(true).optional(),
   testVolts: z.number().positive().max(1000).nullable(),
   /** The isolation in force when a dead test was made, or why there was none. */
   isolationId: z.uuid().toLowerCase().nullable(),
@@ -76,6 +78,7 @@ export const taken = jobKind({
       },
     },
     unchanged('may be under range'),
+    unchanged('may have its leads taken off'),
   ],
   touches: ['readings'],
   keepsStruck: true,

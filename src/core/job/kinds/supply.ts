@@ -5,7 +5,10 @@ import { jobKind } from '../kind';
 /** The supply, means of earthing, bonding and main switch, as seen or told. */
 export const supplyDescribed = jobKind({
   body: supplyFields.partial(),
-  versions: [unchanged('may say how far conductors run')],
+  versions: [
+    unchanged('may say how far conductors run'),
+    unchanged('may say the fault an earthing conductor is sized for'),
+  ],
   apply(job, entry) {
     job.supply = { ...job.supply, ...entry.body };
   },

@@ -12,6 +12,7 @@ import {
   toShortest,
 } from '../../quantity/exact';
 import { ohms } from '../../quantity/ohms';
+import type { Supply } from '../../installation/supply';
 import { type ReadingValue, knownOf } from '../../quantity/reading-value';
 import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
@@ -242,6 +243,41 @@ export function judgeBondingSize(
   return judgeSize(fittedMm2, asked, 'main-bonding', `544.1.1, ${pack.title}`, [
     `Half of ${by.earthingRequiredMm2} mm², at least ${least}, need not exceed ${most}: ${mm2(asked)}`,
   ]);
+}
+
+/** Both sizes of an origin as described, each beside what its tails and its supply ask for; null while those are not said. */
+export function judgeSizes(
+  pack: EditionPack,
+  supply: Supply,
+): readonly { readonly what: string; readonly judgement: Judgement }[] | null {
+  const { earthing, tailsCsaMm2: tails, faultAmps, faultSeconds, faultK } = supply;
+  if (!earthing || !tails) return null;
+  const pmeNeutralMm2 = earthing === 'TN-C-S' ? tails : null;
+  const fault =
+    faultAmps && faultSeconds && faultK
+      ? { amps: String(faultAmps), seconds: String(faultSeconds), k: String(faultK) }
+      : null;
+  const shown = (size: number | null | undefined) => (size ? String(size) : null);
+  return [
+    {
+      what: 'Earthing conductor',
+      judgement: judgeEarthingSize(shown(supply.earthingConductorCsaMm2), pack, {
+        lineMm2: tails,
+        fault,
+        pmeNeutralMm2,
+      }),
+    },
+    {
+      what: 'Main bonding',
+      judgement: judgeBondingSize(
+        shown(supply.bondingCsaMm2),
+        pack,
+        pmeNeutralMm2 === null
+          ? { earthingRequiredMm2: Number(toShortest(earthingByTable(pack, tails), 3)) }
+          : { pmeNeutralMm2 },
+      ),
+    },
+  ];
 }
 
 /** Least main bonding and earthing conductor sizes in mm² of copper for a supply by its tails, with the working. */

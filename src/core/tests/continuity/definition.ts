@@ -1,16 +1,20 @@
 import { bondFieldOf } from '../../installation/supply';
 import type { Subject } from '../../installation/slot';
-import { isSpare } from '../../installation/way';
+import type { EditionPack } from '../../edition/pack';
+import { type Way, isSpare } from '../../installation/way';
 import { governing, valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import type { JobView } from '../../job/view';
 import { unjudged } from '../../words/judgement';
-import { continuityOhms } from '../../quantity/reading-spec';
+import { divide, exact, multiply, toShortest } from '../../quantity/exact';
+import { continuityOhms, megohms } from '../../quantity/reading-spec';
+import { limitFound, limitOfDevice } from '../loop/limit';
 import { ringR1, ringR2 } from '../ring/slots';
 import { judgeBonding } from './bonding';
 import { judgeMetalwork, judgeRadial } from './continuity';
-import { conductorContinuity, metalwork, r1r2, r2 } from './slots';
+import { judgeExtraneous, judgeSupplementaryBonding } from './protective';
+import { conductorContinuity, extraneous, metalwork, r1r2, r2, supplementary } from './slots';
 
 const measured = { spec: continuityOhms, dead: true, order: 'continuity' } as const;
 const ofWay = { ...measured, on: 'way', governs: 'highest', home: { stage: 'circuits' } } as const;
@@ -34,6 +38,17 @@ const radial =
       ring: isRing ? { r1: end(ringR1), r2: end(ringR2) } : null,
     });
   };
+
+/** The current that operates a circuit's protection within five seconds, in amperes: its RCD's IΔn, else the device's own. */
+function operatingAmps(pack: EditionPack, way: Way): string | null {
+  if (way.residualMilliamps) return toShortest(divide(exact(way.residualMilliamps), exact(1000)), 4);
+  const limit = limitOfDevice(pack, way, 5);
+  if (!limitFound(limit)) return null;
+  return toShortest(
+    divide(multiply(exact(pack.minimumVoltageFactor.value), exact(pack.nominalVolts.value)), limit.max),
+    4,
+  );
+}
 
 /** Continuity of the origin's conductors, of circuits by R1+R2 or R2, and of metalwork. */
 export const continuity: TestDefinition = {
@@ -92,6 +107,29 @@ export const continuity: TestDefinition = {
       name: 'CPC to exposed metalwork',
       symbol: 'Metal',
       judge: (view, _slot, { value }) => judgeMetalwork(value, view.pack),
+    },
+    {
+      ...measured,
+      on: 'conductor',
+      measure: extraneous,
+      spec: megohms,
+      governs: 'lowest',
+      home: { stage: 'origin' },
+      name: 'insulation of metalwork from the earthing terminal',
+      symbol: 'Extraneous?',
+      caution: 'Dead, and the part joined to nothing: no bond, no CPC, no appliance.',
+      judge: (view, _slot, { value }) => judgeExtraneous(value, view.pack),
+    },
+    {
+      ...atPoint,
+      measure: supplementary,
+      name: 'supplementary bonding to the next part within reach',
+      symbol: 'Suppl.',
+      judge: (view, { on }, { value }) => {
+        const way = wayOf(view, on);
+        const amps = way && operatingAmps(view.pack, way);
+        return amps ? judgeSupplementaryBonding(value, view.pack, amps) : unjudged('supplementary.no-device');
+      },
     },
   ],
 };

@@ -37,6 +37,21 @@ export function readLeadNull(typed: string): ReadLeadNull {
   };
 }
 
+/** What is left of a reading once the leads are taken off, in ohm; null where it would be less than nothing. */
+export function lessLeads(value: ReadingValue, leadOhms: string): ReadingValue | null {
+  const less = (text: string): string | null => {
+    const rest = subtract(exact(text), exact(leadOhms));
+    return rest.numerator < 0n ? null : toShortest(rest, 12);
+  };
+  if (value.is === 'number') {
+    const shown = less(value.shown);
+    return shown === null ? null : { is: 'number', shown };
+  }
+  if (value.is !== 'unstable') return value;
+  const [low, high] = [less(value.low), less(value.high)];
+  return low === null || high === null ? null : { is: 'unstable', low, high };
+}
+
 /** The leads as they were when a reading was taken: their resistance in ohm, where it was measured. */
 export type Leads = { readonly nulled: boolean; readonly ohms: string | null };
 

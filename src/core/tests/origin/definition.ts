@@ -1,11 +1,24 @@
+import { type Measure, sameMeasure } from '../../installation/slot';
 import { valueAt } from '../../job/governing';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
+import type { ReadingValue } from '../../quantity/reading-value';
 import { confirmation, kiloamps, loopOhms, volts } from '../../quantity/reading-spec';
 import { judgePolarity } from '../polarity/polarity';
 import { residualOfInstallation } from '../residual/of-installation';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
-import { judgeSupplyVolts } from './supply-volts';
-import { boardIpf, electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, supplyVolts, ze } from './slots';
+import { judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
+import {
+  boardIpf,
+  electrode,
+  ipfLineEarth,
+  ipfLineNeutral,
+  supplyPolarity,
+  supplyVolts,
+  voltsLineEarth,
+  voltsNeutralEarth,
+  voltsTerminal,
+  ze,
+} from './slots';
 
 const supply = { of: 'supply' } as const;
 const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: 'origin' } } as const;
@@ -23,6 +36,36 @@ const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs'
     ),
   ofAllPhases: true,
 });
+
+/** A voltage of the supply, judged with the others once there are any: together they tell what is exchanged or lost. */
+function voltage(measure: Measure, name: string, symbol: string): SlotDefinition {
+  return {
+    ...atTheOrigin,
+    measure,
+    name,
+    symbol,
+    spec: volts,
+    governs: 'latest',
+    judge: (view, _slot, { value }) => {
+      const at = (each: Measure) => (sameMeasure(each, measure) ? value : valueAt(view, supply, each));
+      const [lineNeutral, lineEarth, neutralEarth] = [supplyVolts, voltsLineEarth, voltsNeutralEarth].map(at);
+      const terminalToEarth = at(voltsTerminal);
+      if (lineNeutral && !lineEarth && !neutralEarth && !terminalToEarth)
+        return judgeSupplyVolts(lineNeutral, view.pack);
+      return judgeSupplyVoltages(
+        {
+          lineNeutral: lineNeutral ?? notRead,
+          lineEarth: lineEarth ?? notRead,
+          neutralEarth: neutralEarth ?? notRead,
+          terminalToEarth,
+        },
+        view.pack,
+      );
+    },
+  };
+}
+
+const notRead: ReadingValue = { is: 'not-taken', mark: 'N/V' };
 
 /** Polarity, Ze, Ipf and voltage at the incoming terminals; RA of an electrode; Ipf at a board. */
 export const origin: TestDefinition = {
@@ -42,15 +85,10 @@ export const origin: TestDefinition = {
       due: () => true,
       judge: (_view, _slot, { value }) => judgePolarity(value, 'supply'),
     },
-    {
-      ...atTheOrigin,
-      measure: supplyVolts,
-      name: 'supply voltage, line to neutral',
-      symbol: 'U L–N',
-      spec: volts,
-      governs: 'latest',
-      judge: (view, _slot, { value }) => judgeSupplyVolts(value, view.pack),
-    },
+    voltage(supplyVolts, 'supply voltage, line to neutral', 'U L–N'),
+    voltage(voltsLineEarth, 'supply voltage, line to earth', 'U L–E'),
+    voltage(voltsNeutralEarth, 'supply voltage, neutral to earth', 'U N–E'),
+    voltage(voltsTerminal, 'voltage of the earthing terminal to an earth of its own', 'U MET'),
     {
       ...atTheOrigin,
       measure: ze,

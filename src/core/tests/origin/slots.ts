@@ -1,6 +1,10 @@
 /** What is measured at the origin. */
 export const supplyPolarity = { test: 'polarity' } as const;
 export const supplyVolts = { test: 'volts', pair: 'L-N' } as const;
+export const voltsLineEarth = { test: 'volts', pair: 'L-E' } as const;
+export const voltsNeutralEarth = { test: 'volts', pair: 'N-E' } as const;
+/** The main earthing terminal to an earth of its own. */
+export const voltsTerminal = { test: 'volts', pair: 'T-E' } as const;
 export const ze = { test: 'ze' } as const;
 export const ipfLineNeutral = { test: 'ipf', pair: 'L-N' } as const;
 export const ipfLineEarth = { test: 'ipf', pair: 'L-E' } as const;

@@ -1,12 +1,12 @@
 import { type Way, isSpare } from '../../installation/way';
 import type { Subject } from '../../installation/slot';
 import { wayOfSubject } from '../../job/job';
-import type { TestDefinition } from '../../job/test-definition';
+import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import type { JobView } from '../../job/view';
 import { confirmation, millis } from '../../quantity/reading-spec';
 import { judgeButton } from '../polarity/polarity';
-import { judgeResidualTime } from './residual';
-import { rcdButton, rcdTime } from './slots';
+import { type ResidualMultiple, judgeResidualTime } from './residual';
+import { rcdButton, rcdFive, rcdHalf, rcdTime } from './slots';
 
 const hasResidual = (way: Way): boolean => Boolean(way.residualMilliamps) && !isSpare(way);
 const due = (view: JobView, on: Subject): boolean => {
@@ -20,6 +20,24 @@ const measured = {
   applies: (way: Way) => !way.residualAbsent && !isSpare(way),
   due,
 } as const;
+
+const timed =
+  (multiple: ResidualMultiple): SlotDefinition['judge'] =>
+  (view, { on }, { value }) => {
+    const way = wayOfSubject(view.job, on);
+    return judgeResidualTime(
+      value,
+      view.pack,
+      way?.residualMilliamps
+        ? {
+            standard: way.residualStandard ?? null,
+            delayed: way.residualDelayed ?? false,
+            milliamps: way.residualMilliamps,
+          }
+        : null,
+      multiple,
+    );
+  };
 
 /** Residual current devices: their time, and their own button after it. */
 export const residual: TestDefinition = {
@@ -43,20 +61,30 @@ export const residual: TestDefinition = {
         hint: 'At IΔn, the longer of both half-cycles',
       },
       paper: { place: 80, heading: 'RCD ms', width: 30, align: 'right' },
-      judge: (view, { on }, { value }) => {
-        const way = wayOfSubject(view.job, on);
-        return judgeResidualTime(
-          value,
-          view.pack,
-          way?.residualMilliamps
-            ? {
-                standard: way.residualStandard ?? null,
-                delayed: way.residualDelayed ?? false,
-                milliamps: way.residualMilliamps,
-              }
-            : null,
-        );
-      },
+      judge: timed('1x'),
+    },
+    {
+      ...measured,
+      due: undefined,
+      measure: rcdHalf,
+      name: 'RCD at half IΔn',
+      symbol: '½',
+      spec: millis,
+      // What trips soonest says most: it should not trip at all.
+      governs: 'lowest',
+      order: 'residual',
+      judge: timed('0.5x'),
+    },
+    {
+      ...measured,
+      due: undefined,
+      measure: rcdFive,
+      name: 'RCD time at 5 × IΔn',
+      symbol: '5 ×',
+      spec: millis,
+      governs: 'highest',
+      order: 'residual',
+      judge: timed('5x'),
     },
     {
       ...measured,

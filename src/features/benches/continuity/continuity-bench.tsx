@@ -18,6 +18,7 @@ import { BenchReading } from '../frame/bench-reading';
 import { ChooseWay } from '../frame/choose-way';
 import { LeadNullPrompt } from '../frame/lead-null';
 import { LogRepair } from '../frame/log-repair';
+import { Disclosure } from '../../../ui/disclosure';
 import { Tooltip } from '../../../ui/tooltip';
 import { useJob } from '../../../client/job-provider';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
@@ -27,10 +28,15 @@ import { NoCircuits } from '../frame/no-circuits';
 import type { BenchProps, Go } from '../registry';
 import { OriginConductors } from './origin-conductors';
 import { RunDrawing } from './run-drawing';
-import { metalwork, r1r2, r2 } from '../../../core/tests/continuity/slots';
+import { metalwork, r1r2, r2, supplementary } from '../../../core/tests/continuity/slots';
+import { readRun } from '../../../core/tests/continuity/run';
+import { judgeWayDrop } from '../../../core/tests/continuity/drop';
 import { polarity, switching } from '../../../core/tests/polarity/slots';
 
-const columnsOf = (way: Way): readonly Measure[] => (way.arrangement === 'ring' ? [r2, polarity, metalwork] : columns);
+const columnsOf = (way: Way, points: readonly Point[]): readonly Measure[] => [
+  ...(way.arrangement === 'ring' ? [r2, polarity, metalwork] : columns),
+  ...(points.some(({ kind }) => kind === 'wet room') ? [supplementary] : []),
+];
 /** Continuity: the conductors of the origin, then R1+R2 or R2 point by point with polarity, switching and metalwork. */
 export function ContinuityBench({ wayId, go }: BenchProps) {
   const view = useJob();
@@ -64,11 +70,11 @@ const columns: readonly Measure[] = [r1r2, polarity, switching, r2, metalwork];
 
 function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const view = useJob();
-  const { job, tests, verdicts, isSealed } = view;
+  const { job, tests, verdicts, pack, isSealed } = view;
   const { record } = useBench();
   const on = { of: 'way', id: way.id } as const;
   const points = pointsOf(job, way.id);
-  const measures = columnsOf(way);
+  const measures = columnsOf(way, points);
   const highest = governing(view, on, r1r2);
   const judgement = verdicts.get(slotKey(on, r1r2))?.judgement ?? null;
   const at = highest?.body.slot.on.of === 'point' ? job.points.get(highest.body.slot.on.id) : null;
@@ -77,7 +83,21 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
   );
   const reads = (measure: Measure) => points.map((point) => valueAt(view, { of: 'point', id: point.id }, measure));
   const symbolOf = (measure: Measure) => tests.on('point', measure)?.symbol ?? '';
-  const drawn = way.arrangement === 'ring' ? r2 : r1r2;
+  const isRing = way.arrangement === 'ring';
+  const drawn = isRing ? r2 : r1r2;
+  const [sums, alone] = [reads(r1r2), reads(r2)];
+  const run = isRing
+    ? null
+    : readRun(
+        points.map(({ name, spur }, index) => ({
+          name,
+          spur,
+          lineAndCpc: sums[index] ?? null,
+          cpcAlone: alone[index] ?? null,
+        })),
+        { pack, liveCsaMm2: way.liveCsaMm2 ?? null, cpcCsaMm2: way.cpcCsaMm2 ?? null },
+      );
+  const drop = judgeWayDrop(view, way);
   return (
     <section aria-labelledby="circuit" className="space-y-2">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -183,7 +203,32 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
       )}
       <AddPoints way={way} record={record} />
       <SwitchingGuide />
-      {points.length > 0 && <RunDrawing points={points} readings={reads(drawn)} symbol={symbolOf(drawn)} />}
+      {points.length > 0 && (
+        <RunDrawing
+          points={points}
+          readings={isRing ? alone : sums}
+          symbol={symbolOf(drawn)}
+          metres={new Map(run?.sections.map(({ to, metres }) => [to, metres]))}
+        />
+      )}
+      {run && run.findings.length > 0 && (
+        <div className="margin-line pl-3 text-sm" role="status" aria-label="What the run says">
+          {run.findings.map(({ says }) => (
+            <p key={says}>{says}</p>
+          ))}
+        </div>
+      )}
+      {drop && (
+        <Disclosure
+          summary={
+            <span className="text-sm">
+              Voltage drop <VerdictMark verdict={drop.verdict} worded />
+            </span>
+          }
+        >
+          <Working judgement={drop} />
+        </Disclosure>
+      )}
       {highest && judgement && (
         <div className="margin-line space-y-1 pl-3">
           <p className="flex flex-wrap items-center gap-x-3">

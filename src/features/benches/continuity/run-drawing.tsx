@@ -13,10 +13,13 @@ export function RunDrawing({
   points,
   readings,
   symbol,
+  metres,
 }: {
   points: readonly Point[];
   readings: readonly (ReadingValue | null)[];
   symbol: string;
+  /** The cable each point's section implies, by the point's name. */
+  metres: ReadonlyMap<string, number | null>;
 }) {
   const figures = readings.map(ohmsOf);
   const most = Math.max(0.1, ...figures.map((figure) => figure ?? 0));
@@ -72,6 +75,11 @@ export function RunDrawing({
             <text x={x(index)} y={floor + 20} textAnchor="middle" fontSize={12} fill="var(--faint)">
               {index + 1}
             </text>
+            {metres.get(point.name) && (
+              <text x={x(index) - step / 2} y={floor - 5} textAnchor="middle" fontSize={11} fill="var(--faint)">
+                {metres.get(point.name)?.toFixed(0)} m
+              </text>
+            )}
           </g>
         );
       })}

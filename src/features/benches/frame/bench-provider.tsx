@@ -113,7 +113,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
           view,
           slot,
           { value, reason: null },
-          { ...inHand, instrumentId, leadNullOhms, testVolts },
+          // An instrument that says its null has taken it off itself.
+          { ...inHand, instrumentId, leadNullOhms, testVolts, leadsIn: false },
         );
         if (!recording.ok) {
           toast(recording.problem);

@@ -26,7 +26,12 @@ export function LeadNullPrompt() {
         if (!read.ok) return setSaid(read.problem);
         setSaid(read.doubt);
         setTyped('');
-        change({ leadNullOhms: read.ohms, nulledAt: new Date().toISOString() });
+        const { submitter } = event.nativeEvent as SubmitEvent;
+        change({
+          leadNullOhms: read.ohms,
+          nulledAt: new Date().toISOString(),
+          leadsIn: submitter?.getAttribute('value') === 'in',
+        });
       }}
     >
       <label className="flex flex-wrap items-center gap-2">
@@ -45,6 +50,9 @@ export function LeadNullPrompt() {
       </label>
       <Button type="submit" className="max-md:min-h-11">
         Nulled
+      </Button>
+      <Button type="submit" value="in" look="quiet" className="max-md:min-h-11">
+        Not nulled: take it off each reading
       </Button>
       {said && (
         <span role="alert" className="font-semibold">

@@ -10,6 +10,8 @@ import { showValue } from '../../../core/quantity/reading-value';
 import type { InHand } from '../../../core/work/in-hand';
 import { lineNeutralLoop, zs } from '../../../core/tests/loop/slots';
 import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
+import { judgeWayDrop } from '../../../core/tests/continuity/drop';
+import { rcdFive, rcdHalf, rcdTime } from '../../../core/tests/residual/slots';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
@@ -43,6 +45,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
     slot && value ? judgeValue(view, slot, { value, how, testVolts: standing?.body.testVolts ?? null }) : null;
   const breaking = way && (column.id === 'device' || column.id === 'breaking') ? judgeWayBreaking(view, way) : null;
   const capacity = way && ['device', 'cable', 'method'].includes(column.id) ? judgeWayCapacity(view.pack, way) : null;
+  const drop = way && ['cable', 'length'].includes(column.id) ? judgeWayDrop(view, way) : null;
   const problem =
     parsed && !parsed.ok && typing === null
       ? parsed.problem
@@ -95,6 +98,24 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
             <Working judgement={capacity} />
           </div>
         )}
+        {drop && (
+          <div className={capacity ? 'pt-2' : ''}>
+            <VerdictMark verdict={drop.verdict} worded /> <span className="text-sm">voltage drop</span>
+            <Working judgement={drop} />
+          </div>
+        )}
+        {definition && sameMeasure(definition.measure, rcdTime) && way?.residualMilliamps && (
+          <div className="max-w-md pt-1">
+            <ReadingField slot={slotAt({ of: 'way', id: way.id }, rcdHalf)} label="At ½ IΔn, no trip" inHand={inHand} />
+            {way.residualMilliamps <= 30 && (
+              <ReadingField
+                slot={slotAt({ of: 'way', id: way.id }, rcdFive)}
+                label="At 5 × IΔn, optional now"
+                inHand={inHand}
+              />
+            )}
+          </div>
+        )}
         {definition && sameMeasure(definition.measure, zs) && way && <OverrideLimit way={way} />}
         {definition && sameMeasure(definition.measure, zs) && way?.residualMilliamps && (
           <div className="max-w-md pt-1">
@@ -112,7 +133,10 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
             {people[standing.madeBy] ?? 'somebody'}, {showMoment(standing.madeAt)}
             {standing.seq === null ? ', not yet sent' : `, entry ${standing.seq}`}
             {standing.body.instrumentId && `, ${job.instruments.get(standing.body.instrumentId)?.serial ?? ''}`}
-            {standing.body.leadNullOhms && `, lead null ${standing.body.leadNullOhms} Ω`}
+            {standing.body.leadNullOhms &&
+              (standing.body.leadsTakenOff
+                ? `, less ${standing.body.leadNullOhms} Ω of leads`
+                : `, lead null ${standing.body.leadNullOhms} Ω`)}
             {standing.body.slot.on.of === 'point' &&
               `, at ${job.points.get(standing.body.slot.on.id)?.name ?? 'a point'}`}
             {slot &&

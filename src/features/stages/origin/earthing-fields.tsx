@@ -9,8 +9,9 @@ import {
   conductorMaterials,
   serviceWords,
 } from '../../../core/installation/supply';
-import { toShortest } from '../../../core/quantity/exact';
-import { requiredBonding } from '../../../core/tests/continuity/bonding';
+import { judgeSizes } from '../../../core/tests/continuity/bonding';
+import { Disclosure } from '../../../ui/disclosure';
+import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { ChoiceField } from '../../../ui/entry-field';
 import { useSupply } from './use-supply';
 
@@ -18,8 +19,7 @@ import { useSupply } from './use-supply';
 export function EarthingFields() {
   const { pack } = useJob();
   const { supply, record, field, text, figure } = useSupply();
-  const sizes =
-    supply.earthing && supply.tailsCsaMm2 ? requiredBonding(pack, supply.earthing, supply.tailsCsaMm2) : null;
+  const sizes = judgeSizes(pack, supply);
   return (
     <>
       <h2 className="pb-1 pt-6 text-xl">Earthing and bonding</h2>
@@ -33,17 +33,20 @@ export function EarthingFields() {
         options={conductorMaterials.map((value) => ({ value, label: value }))}
         commit={(material) => record({ bondingMaterial: material, earthingConductorMaterial: material })}
       />
-      {sizes && (
-        <div className="border-b border-rule py-2 text-sm">
-          Required: earthing <strong>{toShortest(sizes.earthingMm2, 1)} mm²</strong>, main bonding{' '}
-          <strong>{toShortest(sizes.bondingMm2, 1)} mm²</strong> copper.
-          {sizes.working.map((line) => (
-            <span key={line} className="block text-faint">
-              {line}
-            </span>
-          ))}
+      <Disclosure summary={<span className="text-sm">Earthing conductor by calculation, √(I²t) ÷ k</span>}>
+        {figure('faultAmps', 'Earth fault current', 'A', [1, 100_000], { inputMode: 'decimal' })}
+        {figure('faultSeconds', 'Cleared in', 's', [0.001, 5], { inputMode: 'decimal' })}
+        {figure('faultK', 'k of the conductor', '', [1, 500], { inputMode: 'decimal' })}
+        <p className="py-1 text-sm text-faint">
+          k is 143 for copper run by itself, 115 for a core of a 70 °C cable. What the distributor asks for still holds.
+        </p>
+      </Disclosure>
+      {sizes?.map(({ what, judgement }) => (
+        <div key={what} className="border-b border-rule py-2 text-sm">
+          {what} <VerdictMark verdict={judgement.verdict} worded />
+          <Working judgement={judgement} />
         </div>
-      )}
+      ))}
       {bondedServices.map((service) => (
         <ChoiceField
           key={service}

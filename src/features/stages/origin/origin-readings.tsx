@@ -1,9 +1,9 @@
 'use client';
 
 import { useJob } from '../../../client/job-provider';
-import { type Measure, type Subject, slotAt } from '../../../core/installation/slot';
+import { type Measure, type Subject, keyOf, slotAt, slotKey } from '../../../core/installation/slot';
 import { bondFieldOf, bondedServices, serviceWords } from '../../../core/installation/supply';
-import { conductorContinuity } from '../../../core/tests/continuity/slots';
+import { conductorContinuity, extraneous } from '../../../core/tests/continuity/slots';
 import { faultCurrentOf, showFaultCurrent } from '../../../core/tests/origin/fault-current';
 import {
   electrode,
@@ -11,8 +11,14 @@ import {
   ipfLineNeutral,
   supplyPolarity,
   supplyVolts,
+  voltsLineEarth,
+  voltsNeutralEarth,
+  voltsTerminal,
   ze,
 } from '../../../core/tests/origin/slots';
+import { Disclosure } from '../../../ui/disclosure';
+import type { InHand } from '../../../core/work/in-hand';
+import { Button } from '../../../ui/button';
 import { InHandLine, useInHand } from '../../workspace/in-hand';
 import { ReadingField } from '../../workspace/reading-field';
 
@@ -36,6 +42,21 @@ export function OriginReadings() {
       </div>
       <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
       <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
+      <ReadingField {...reading(voltsLineEarth)} label="Voltage L–E" />
+      <ReadingField {...reading(voltsNeutralEarth)} label="Voltage N–E" />
+      {supply.earthing === 'TN-C-S' && (
+        <Disclosure
+          open={view.job.readings.has(slotKey({ of: 'supply' }, voltsTerminal))}
+          summary={<span className="text-sm">A swap before the split looks normal here: try the terminal</span>}
+        >
+          <p className="text-sm">
+            With line and neutral exchanged upstream of the neutral and earth split all three read as they should, and
+            everything metal is live. From the earthing terminal to an earth of its own, a spike in the ground well away
+            from it, there should be next to nothing.
+          </p>
+          <ReadingField {...reading(voltsTerminal)} label="Terminal to own earth" />
+        </Disclosure>
+      )}
       <ReadingField {...reading(ze)} label="Ze" chooseHow />
       <ReadingField {...reading(ipfLineNeutral)} label="Ipf, line to neutral" />
       <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
@@ -61,6 +82,34 @@ export function OriginReadings() {
             label={`Bonding to ${serviceWords[service]}`}
           />
         ))}
+      <Extraneous inHand={inHand} />
     </section>
   );
+}
+
+/** Services that carry no bond: is their metalwork extraneous at all? */
+function Extraneous({ inHand }: { inHand: InHand }) {
+  const view = useJob();
+  const { supply } = view.job;
+  const doubtful = bondedServices.filter((service) =>
+    ['not-bonded', 'not-extraneous', 'not-verified'].includes(supply[bondFieldOf[service]] ?? ''),
+  );
+  return doubtful.map((service) => {
+    const slot = slotAt({ of: 'conductor', to: service }, extraneous);
+    const isNot = view.verdicts.get(keyOf(slot))?.judgement.rule === 'extraneous.not';
+    return (
+      <div key={service}>
+        <ReadingField slot={slot} inHand={inHand} label={`Is ${serviceWords[service]} extraneous?`} />
+        {isNot && supply[bondFieldOf[service]] !== 'not-extraneous' && !view.isSealed && (
+          <Button
+            onClick={() =>
+              view.append([{ kind: 'supply.described', body: { [bondFieldOf[service]]: 'not-extraneous' } }])
+            }
+          >
+            No bond needed: note it so
+          </Button>
+        )}
+      </div>
+    );
+  });
 }
