@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { adviseCode } from '../../src/core/certificates/code-advice';
-import { checkDescription } from '../../src/core/certificates/description';
-import { whichDocument } from '../../src/core/certificates/which-document';
+import { readDescription } from '../../src/core/certificates/description';
+import { whichDocument, workTold } from '../../src/core/certificates/which-document';
 import { loadFindings } from '../../src/core/edition/findings';
 import { earthingSystems } from '../../src/core/installation/supply';
 import { toShortest } from '../../src/core/quantity/exact';
@@ -9,22 +9,14 @@ import { requiredBonding } from '../../src/core/tests/continuity/bonding';
 import { amount, pack } from './judge/described';
 import { type Answer, answering, unusable } from './answer';
 
-/** What was done, as far as it decides which document is due and who has to be told. */
-export const whichInput = z.object({
-  newCircuit: z.boolean().default(false),
-  boardChanged: z.boolean().default(false),
-  altered: z.boolean().default(false),
-  likeForLike: z.boolean().default(false),
-  circuitsAltered: z.number().int().min(0).max(100).default(0),
-  specialLocation: z.boolean().default(false),
-  nation: z.enum(['England', 'Wales', 'Scotland', 'Northern Ireland']).default('England'),
-});
+/** What was done, as far as it decides which paper is due and who has to be told. */
+export const whichInput = workTold;
 export const which = answering(whichInput, (work): Answer => ({ exit: 0, output: whichDocument(work) }));
 
-export const describeInput = z.object({ text: z.string().max(2000) });
+export const describeInput = z.object({ text: z.string().max(20_000) });
 export const describe = answering(describeInput, ({ text }): Answer => {
-  const checked = checkDescription(text);
-  return { exit: checked.missing.length > 0 ? 1 : 0, output: checked };
+  const read = readDescription(text);
+  return { exit: read.lacks.length > 0 ? 1 : 0, output: read };
 });
 
 const findings = await loadFindings();

@@ -3,7 +3,7 @@ import { adviseInput, bondingInput, describeInput, whichInput } from './advice';
 import { capacityContext } from './judge/dead';
 import { judgeInput } from './judge/judge';
 import { logProof } from '../../src/core/ledger/daily-head';
-import { demandInput } from '../../src/core/installation/demand';
+import { demandInput, dwellingDemand } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';
 import { dwelling } from '../../src/core/physics/dwelling';
 import { earthingSystems } from '../../src/core/installation/supply';
@@ -82,7 +82,7 @@ export const formats = {
   ring: ringInput,
   insulation: insulationInput,
   limits: limitsInput,
-  demand: demandInput,
+  demand: z.union([demandInput, dwellingDemand]),
   job: jobInput,
   proof: logProof,
   judge: judgeInput,

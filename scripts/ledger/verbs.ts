@@ -17,7 +17,7 @@ import { solveCase } from '../../src/core/network/reference-case';
 import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quantity/exact';
 import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
 import { explainRing } from '../../src/core/tests/ring/explain';
-import { demandInput } from '../../src/core/installation/demand';
+import { demandBeforeAndAfter, demandInput, dwellingDemand } from '../../src/core/installation/demand';
 import { hashOfHex, isSigned } from '../../src/server/signed-head';
 import { advise, bonding, describe, which } from './advice';
 import { type Answer, unusable } from './answer';
@@ -188,7 +188,17 @@ function limits(raw: unknown): Answer {
   };
 }
 
+/** A dwelling's demand before and after a load, or that of a plain list of loads. */
 function demand(raw: unknown): Answer {
+  if (typeof raw === 'object' && raw !== null && 'circuits' in raw) {
+    const input = reading(dwellingDemand, raw);
+    if (!input.ok) return input.answer;
+    const found = demandBeforeAndAfter(input.value, defaultPack);
+    return {
+      exit: [found.after.serviceFuse, found.after.board].some((b) => b.verdict === 'above') ? 1 : 0,
+      output: found,
+    };
+  }
   const input = reading(demandInput, raw);
   if (!input.ok) return input.answer;
   const { loads, supplyFuseAmps, boardAmps, overrideAmps, overrideReason } = input.value;

@@ -141,11 +141,11 @@ describe('the verbs', () => {
     ).toMatchObject({ exit: 0 });
   });
   it('which, describe, advise, capacity, bonding and locate answer as the screens do', () => {
-    expect(run('which', example('which'))).toMatchObject({ output: { document: 'MWC', count: 2, notifiable: 'yes' } });
-    expect(run('describe', example('describe'))).toMatchObject({ exit: 0, output: { missing: [] } });
+    expect(run('which', example('which'))).toMatchObject({ output: { document: 'MWC', count: 1, notifiable: true } });
+    expect(run('describe', example('describe'))).toMatchObject({ exit: 0, output: { lacks: [] } });
     expect(run('describe', { text: 'added a point' })).toMatchObject({
       exit: 1,
-      output: { missing: ['what', 'where', 'circuit'] },
+      output: { lacks: ['what', 'where', 'circuit'] },
     });
     expect(run('advise', example('advise'))).toMatchObject({ exit: 0, output: { next: { ask: expect.any(String) } } });
     expect(run('advise', { finding: 'constructor' })).toMatchObject({ exit: 2 });

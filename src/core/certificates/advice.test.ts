@@ -1,9 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { whichDocument } from './which-document';
 import { loadFindings } from '../edition/findings';
 import { adviseCode, findingsFor } from './code-advice';
-import { checkDescription } from './description';
 import { type SamplePoint, grownPercent, samplingPlan } from '../work/sampling';
 
 const findings = await loadFindings();
@@ -62,23 +60,6 @@ describe('code advice', () => {
   it('finds nothing for nothing', () => expect(findingsFor(findings, '', null)).toEqual([]));
 });
 
-describe('a description', () => {
-  it.each([
-    ['Fused connection unit for a towel rail, second-floor landing, from circuit 4', []],
-    ['Added a point', ['what', 'where', 'circuit']],
-    ['New socket in the kitchen', ['circuit']],
-    ['Replaced the shower isolator on circuit 7', ['where']],
-    ['Kitchen, circuit 2', ['what']],
-    ['Consumer unit replaced, under the stairs', []],
-    ['Two downlights in the bathroom from the lighting circuit', []],
-    ['', ['what', 'where', 'circuit']],
-  ])('%s', (text, missing) => {
-    const check = checkDescription(text);
-    expect(check.missing).toEqual(missing);
-    expect(check.questions).toHaveLength(missing.length);
-  });
-});
-
 describe('a sampling plan', () => {
   const house: SamplePoint[] = ['1', '2', '3'].flatMap((circuit) =>
     ['kitchen', 'hall', 'loft', 'hall', 'kitchen'].map((room, i) => ({ id: `${circuit}-${i}`, circuit, room })),
@@ -109,31 +90,4 @@ describe('a sampling plan', () => {
       }),
     );
   });
-});
-
-describe('which document', () => {
-  const work = {
-    newCircuit: false,
-    boardChanged: false,
-    altered: false,
-    likeForLike: false,
-    circuitsAltered: 1,
-    specialLocation: false,
-    nation: 'England',
-  } as const;
-  it.each([
-    [{ newCircuit: true }, 'EIC', 'required', 'yes'],
-    [{ boardChanged: true }, 'EIC', 'required', 'yes'],
-    [{ altered: true }, 'MWC', 'allowed', 'no'],
-    [{ altered: true, specialLocation: true }, 'MWC', 'allowed', 'yes'],
-    [{ altered: true, nation: 'Wales' }, 'MWC', 'allowed', 'check locally'],
-    [{ likeForLike: true }, 'MWC', 'advised', 'no'],
-    [{ likeForLike: true, specialLocation: true }, 'MWC', 'advised', 'no'],
-    [{}, 'EICR', 'required', 'no'],
-    [{ newCircuit: true, altered: true }, 'EIC', 'required', 'yes'],
-  ] as const)('%j: %s, %s, notifiable %s', (part, document, due, notifiable) =>
-    expect(whichDocument({ ...work, ...part })).toMatchObject({ document, due, notifiable }),
-  );
-  it('is one minor-works form for each circuit altered', () =>
-    expect(whichDocument({ ...work, altered: true, circuitsAltered: 3 }).count).toBe(3));
 });

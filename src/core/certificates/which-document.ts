@@ -1,89 +1,266 @@
-/** What was done, as far as it decides which document is due. */
-export type WorkDone = {
-  readonly newCircuit: boolean;
-  readonly boardChanged: boolean;
-  /** A changed device, cable or accessory on an existing circuit. */
-  readonly altered: boolean;
+import * as z from 'zod';
+
+const countries = ['England', 'Wales', 'Scotland', 'Northern Ireland'] as const;
+const locations = [
+  'none',
+  'bath zone 0',
+  'bath zone 1',
+  'bath zone 2',
+  'bath room outside zones',
+  'pool',
+  'sauna',
+] as const;
+
+/** What was done, as far as it decides which paper is due and who has to be told. */
+export const workDone = z.object({
+  /** A circuit that was not there before, or one renewed from its way on. */
+  newCircuit: z.boolean().default(false),
+  /** A board added, replaced or moved. */
+  boardChanged: z.boolean().default(false),
+  protectiveDeviceChanged: z.boolean().default(false),
+  /** Fixed cable renewed, moved, lengthened or joined. */
+  cableChanged: z.boolean().default(false),
   /** Same rating, same cable, same device in its place. */
-  readonly likeForLike: boolean;
-  readonly circuitsAltered: number;
-  /** Inside the space round a bath or shower, or the room of a pool or sauna heater. */
-  readonly specialLocation: boolean;
-  readonly nation: 'England' | 'Wales' | 'Scotland' | 'Northern Ireland';
-};
+  likeForLike: z.boolean().default(false),
+  /** An accessory, device or cable of an existing circuit added or changed. */
+  altered: z.boolean().default(false),
+  pointsAdded: z.number().int().min(0).max(1000).default(0),
+  /** None: the origin, bonding or the board itself. */
+  circuitsTouched: z.number().int().min(0).max(500).default(1),
+  specialLocation: z.enum(locations).default('none'),
+  outdoors: z.boolean().default(false),
+  kitchen: z.boolean().default(false),
+  /** Power or light outdoors, floor heating, extra-low voltage lighting, generation: the Welsh list. */
+  specialInstallation: z.boolean().default(false),
+  newDwelling: z.boolean().default(false),
+  periodic: z.boolean().default(false),
+  whoseWork: z.enum(['own', 'part', "another's"]).default('own'),
+  premises: z.enum(['house', 'flat', 'outbuilding', 'common parts', 'not a dwelling']).default('house'),
+  /** Asked for and refused, because it must not be done or signed. */
+  refused: z.boolean().default(false),
+  /** Nothing touched: a paper already issued is put right. */
+  reissue: z.boolean().default(false),
+  temporary: z.boolean().default(false),
+});
+export type WorkDone = z.infer<typeof workDone>;
+
+/** A job as it is told: in words, where, and the facts of it. */
+export const workTold = z.object({
+  country: z.enum(countries).default('England'),
+  did: z.string().max(4000).default(''),
+  facts: workDone,
+});
+export type WorkTold = z.infer<typeof workTold>;
+
+export type PaperDue = 'EIC' | 'MWC' | 'EICR' | 'EIC and EICR' | 'none required, MWC advised' | 'none';
+export type Notifiable = boolean | 'check locally';
 
 export type DocumentAdvice = {
-  readonly document: 'EIC' | 'MWC' | 'EICR';
-  /** How many of them: a minor-works form per circuit altered. */
+  readonly document: PaperDue;
+  /** What one paper is for, and how many of them there are. */
+  readonly per: 'installation' | 'board' | 'circuit';
   readonly count: number;
-  readonly due: 'required' | 'allowed' | 'advised';
-  readonly reasons: readonly string[];
-  readonly notifiable: 'yes' | 'no' | 'check locally';
-  readonly notification: string;
+  readonly because: string;
+  readonly notifiable: Notifiable;
+  readonly how: string;
+  readonly signatures: readonly string[];
+  readonly schedules: readonly string[];
+  /** Others who have to be told. */
+  readonly also: readonly string[];
 };
 
-/** Which document the work calls for and whether building control must know. England's rule is held; elsewhere: check. */
-export function whichDocument(work: WorkDone): DocumentAdvice {
-  const base = documentFor(work);
-  if (work.nation !== 'England') {
-    return {
-      ...base,
-      notifiable: 'check locally',
-      notification: `The rules of ${work.nation} are its own: check there before starting.`,
-    };
-  }
-  const why = [
-    work.newCircuit && 'a new circuit',
-    work.boardChanged && 'a consumer unit replaced',
-    work.specialLocation && (work.altered || work.newCircuit) && 'work inside a special location',
-  ].filter(Boolean);
-  return why.length > 0
-    ? {
-        ...base,
-        notifiable: 'yes',
-        notification: `Notifiable in a dwelling in England: ${why.join(', ')}. Self-certify within 30 days, or notify before work starts.`,
-      }
-    : { ...base, notifiable: 'no', notification: 'Not notifiable in a dwelling in England, as described.' };
+/**
+ * Which paper the work calls for, who signs it, and whether building control must know. England's and Wales's lists are
+ * held for dwellings; elsewhere the answer is to ask there. An EIC may always stand in place of an MWC.
+ */
+export function whichDocument({ country, did, facts }: WorkTold): DocumentAdvice {
+  const [document, because] = paperFor(facts);
+  const { notifiable, how } = notice(country, facts, document);
+  return {
+    document,
+    per: perOf(document, facts),
+    count: document === 'MWC' ? Math.max(1, facts.circuitsTouched) : document === 'none' ? 0 : 1,
+    because,
+    notifiable,
+    how,
+    signatures: signaturesOf[document],
+    schedules: schedulesOf[document],
+    also: alsoTold(did),
+  };
 }
 
-function documentFor({
-  newCircuit,
-  boardChanged,
-  altered,
-  likeForLike,
-  circuitsAltered,
-}: WorkDone): Pick<DocumentAdvice, 'document' | 'count' | 'due' | 'reasons'> {
-  if (newCircuit || boardChanged) {
-    const what = [newCircuit && 'A new circuit', boardChanged && 'a new or replaced board']
-      .filter(Boolean)
-      .join(' and ');
-    return {
-      document: 'EIC',
-      count: 1,
-      due: 'required',
-      reasons: [
-        `${what[0]?.toUpperCase()}${what.slice(1)} asks for an EIC with its schedules; a minor-works form cannot carry it.`,
-      ],
-    };
-  }
-  if (altered)
-    return {
-      document: 'MWC',
-      count: Math.max(1, circuitsAltered),
-      due: 'allowed',
-      reasons: [
-        'An alteration to an existing circuit, with no new circuit and no change of board.',
-        ...(circuitsAltered > 1 ? ['One form for each circuit altered.'] : []),
-      ],
-    };
-  if (likeForLike)
-    return {
-      document: 'MWC',
-      count: Math.max(1, circuitsAltered),
-      due: 'advised',
-      reasons: [
-        'Like for like may go without a form; it is inspected and tested all the same, and the paper shows it.',
-      ],
-    };
-  return { document: 'EICR', count: 1, due: 'required', reasons: ['Nothing was altered: a report on what exists.'] };
+function perOf(document: PaperDue, facts: WorkDone): DocumentAdvice['per'] {
+  const { circuitsTouched: circuits, newCircuit, boardChanged, protectiveDeviceChanged, likeForLike } = facts;
+  if (document === 'EIC') return newCircuit || boardChanged || facts.reissue ? 'installation' : 'board';
+  if (document === 'EICR' || document === 'EIC and EICR') return circuits === 1 ? 'circuit' : 'installation';
+  if (circuits > 0) return 'circuit';
+  return likeForLike || protectiveDeviceChanged ? 'board' : 'installation';
 }
+
+/** From this many circuits behind changed devices on, a form for each says less than one certificate. */
+const manyCircuits = 3;
+
+function paperFor(facts: WorkDone): readonly [PaperDue, string] {
+  const { newCircuit, boardChanged, altered, likeForLike, circuitsTouched: circuits } = facts;
+  const isNew = newCircuit || boardChanged;
+  if (facts.refused) return ['none', 'Nothing is done or signed: say so in writing, and why.'];
+  if (facts.reissue)
+    return [
+      'EIC',
+      'A paper that was issued is put right by a new issue of its kind that names the old one and says why.',
+    ];
+  if (facts.whoseWork === 'part' && isNew)
+    return [
+      'EIC and EICR',
+      'Each signs for what they did (644.1): a certificate for your part, a report on what you found of the other.',
+    ];
+  if (facts.periodic || facts.whoseWork !== 'own')
+    return [
+      'EICR',
+      'Nothing of it is your work: what exists is reported on (651.1), and no certificate can be signed for it.',
+    ];
+  if (isNew) {
+    const what = [newCircuit && 'a new circuit', boardChanged && 'a new, replaced or moved board'].filter(Boolean);
+    return [
+      'EIC',
+      `${capital(what.join(' and '))} takes an EIC with its schedules (641.1, 644.1): a minor-works form cannot carry it.`,
+    ];
+  }
+  if (altered && facts.protectiveDeviceChanged && circuits >= manyCircuits)
+    return [
+      'EIC',
+      `The protection of ${circuits} circuits at once is changed: one EIC with its schedules says it better than ${circuits} forms (644.1).`,
+    ];
+  if (altered)
+    return [
+      'MWC',
+      `An addition or alteration with no new circuit and no change of board (641.1, 644.4)${circuits > 1 ? ': one form for each circuit altered' : ''}.`,
+    ];
+  if (likeForLike)
+    return [
+      'none required, MWC advised',
+      'Like for like alters nothing; it is inspected and tested all the same, and a form shows that it was.',
+    ];
+  return ['none', 'No fixed wiring was altered.'];
+}
+
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
+const forNewWork = ['designer', 'constructor', 'inspector-tester'];
+const forReport = ['inspector', 'authoriser'];
+const signaturesOf: Record<PaperDue, readonly string[]> = {
+  EIC: forNewWork,
+  MWC: ['responsible person'],
+  EICR: forReport,
+  'EIC and EICR': [...forNewWork, ...forReport],
+  'none required, MWC advised': ['responsible person'],
+  none: [],
+};
+const results = ['circuit details', 'test results'];
+const schedulesOf: Record<PaperDue, readonly string[]> = {
+  EIC: ['schedule of inspections', ...results],
+  MWC: [],
+  EICR: ['condition inspection schedule', ...results],
+  'EIC and EICR': ['schedule of inspections', 'condition inspection schedule', ...results],
+  'none required, MWC advised': [],
+  none: [],
+};
+
+type Notice = { readonly notifiable: Notifiable; readonly how: string };
+const inEngland =
+  'Self-certify within 30 days of completion where the firm is registered for it; otherwise tell building control before starting.';
+
+function notice(country: WorkTold['country'], facts: WorkDone, document: PaperDue): Notice {
+  if (facts.refused) return { notifiable: false, how: 'Nothing to notify: refuse in writing.' };
+  if (facts.reissue) return { notifiable: false, how: 'No new notice for a corrected paper.' };
+  if (document === 'EICR')
+    return {
+      notifiable: false,
+      how:
+        facts.whoseWork === 'own'
+          ? 'Nothing to notify: a report alters nothing.'
+          : 'Your report notifies nothing. If the work was notifiable, point the owner to building control.',
+    };
+  if (document === 'none') return { notifiable: false, how: 'Nothing to notify.' };
+  if (facts.premises === 'not a dwelling')
+    return { notifiable: false, how: 'The rules for dwellings do not reach it; other building regulations may.' };
+  if (facts.newDwelling)
+    return {
+      notifiable: true,
+      how:
+        country === 'Scotland'
+          ? 'Under the building warrant, with a certificate at completion.'
+          : 'Inside the building control application for the dwelling.',
+    };
+  if (country === 'Scotland' || country === 'Northern Ireland')
+    return {
+      notifiable: 'check locally',
+      how:
+        country === 'Scotland'
+          ? 'No self-certifying as in England: a house with no floor above 4.5 m mostly needs no warrant, a flat or a taller house may. Ask the local verifier.'
+          : 'No notice of electrical work alone as in England: it is heard of through the building work it belongs to. Ask building control there.',
+    };
+  return country === 'Wales' ? inWales(facts) : ofEngland(facts);
+}
+
+const isZone = (facts: WorkDone) => facts.specialLocation.startsWith('bath zone');
+
+function ofEngland(facts: WorkDone): Notice {
+  const { newCircuit, boardChanged, altered, specialLocation, cableChanged, pointsAdded } = facts;
+  if (facts.temporary)
+    return {
+      notifiable: 'check locally',
+      how: 'Temporary, and no fixed wiring of the dwelling as most see it: ask building control.',
+    };
+  if (boardChanged && !newCircuit && cableChanged && !facts.protectiveDeviceChanged)
+    return {
+      notifiable: 'check locally',
+      how: 'The rule speaks of replacing a board, not of moving one: ask building control, or self-certify to be safe.',
+    };
+  if (newCircuit || boardChanged) return { notifiable: true, how: inEngland };
+  if (altered && specialLocation === 'pool' && facts.outdoors)
+    return {
+      notifiable: 'check locally',
+      how: 'The rule speaks of a room with a pool; an open-air one is doubtful: ask, or self-certify.',
+    };
+  const changes = pointsAdded > 0 || cableChanged;
+  const special = (isZone(facts) && changes) || specialLocation === 'pool' || specialLocation === 'sauna';
+  if (altered && special) return { notifiable: true, how: `Work inside a special location. ${inEngland}` };
+  return {
+    notifiable: false,
+    how: facts.likeForLike
+      ? 'No notice to building control; inspected and tested all the same.'
+      : 'No notice to building control: hand the paper to whoever ordered the work.',
+  };
+}
+
+function inWales(facts: WorkDone): Notice {
+  const { newCircuit, boardChanged, altered, kitchen, specialInstallation, cableChanged, pointsAdded } = facts;
+  const changes = pointsAdded > 0 || cableChanged;
+  const special =
+    isZone(facts) || facts.specialLocation === 'pool' || facts.specialLocation === 'sauna' || specialInstallation;
+  if (newCircuit || boardChanged || (altered && changes && (kitchen || special)))
+    return {
+      notifiable: true,
+      how: 'Wales keeps its own list: self-certify within 30 days where registered, otherwise tell building control before starting. Check there.',
+    };
+  return { notifiable: false, how: 'Not on the Welsh list as described. Check there.' };
+}
+
+/** Others to be told, by what the words speak of. */
+const others: readonly (readonly [RegExp, string])[] = [
+  [
+    /\b(array|solar|panels?|pv|inverter|batter(?:y|ies)|generator)\b/i,
+    'the distributor, before or at connection (G98 or G99)',
+  ],
+  [
+    /\b(charging unit|charger|charge point|heat pump)\b/i,
+    'the distributor: before connection where the demand is near the fuse, otherwise afterwards',
+  ],
+  [/\btails\b|service fuse|cut-out/i, 'the distributor or meter operator, who pulls the fuse and sees to the seals'],
+  [
+    /\b(mains|linked)[^.]{0,30}\b(smoke|heat) alarms?|smoke alarms?, linked/i,
+    'whoever keeps the papers of the fire alarm, which has a certificate of its own (BS 5839-6)',
+  ],
+];
+const alsoTold = (did: string): readonly string[] => others.flatMap(([words, who]) => (words.test(did) ? [who] : []));

@@ -1,8 +1,19 @@
-import { beside } from '../quantity/ohms';
+import { beside as compared } from '../quantity/ohms';
 import * as z from 'zod';
 import type { EditionPack } from '../edition/pack';
 import { type DemandPurpose, type DiversityRule, demandPurposes } from '../edition/rows';
-import { type Exact, add, compare, divide, exact, isAtMost, multiply, subtract, toShortest } from '../quantity/exact';
+import {
+  type Exact,
+  add,
+  compare,
+  divide,
+  exact,
+  isAtMost,
+  multiply,
+  subtract,
+  toFixed,
+  toShortest,
+} from '../quantity/exact';
 import type { Judgement } from '../words/judgement';
 
 const amps = z.string().regex(/^\d{1,5}(\.\d{1,3})?$/, 'amperes as plain digits');
@@ -94,6 +105,68 @@ function diversified(rule: DiversityRule, of: readonly DemandLoad[]): { demand: 
   }
 }
 
+/** A dwelling's purposes as they are written out in full. */
+const inFull = {
+  lighting: 'lighting',
+  'heating and power (not below)': 'heating',
+  'cooking appliance': 'cooking',
+  'instantaneous water heater': 'instant water',
+  'thermostatic (stored) water heater': 'stored water',
+  'floor warming': 'floor warming',
+  'thermal storage heating': 'storage heating',
+  'electric vehicle charging': 'vehicle charging',
+  'standard socket-outlet circuits': 'sockets',
+  'fixed socket-outlets other than standard': 'other sockets',
+} as const satisfies Record<string, DemandPurpose>;
+const circuit = z.object({
+  name: z.string().min(1).max(120),
+  purpose: z.enum(Object.keys(inFull) as [keyof typeof inFull]),
+  amps,
+  socketInControlUnit: z.boolean().default(false),
+});
+
+/** A dwelling's circuits, and what is to be added to them. */
+export const dwellingDemand = z.object({
+  serviceFuse: z.object({ amps: z.number().positive() }),
+  board: z.object({ amps: z.number().positive() }),
+  circuits: z.array(circuit).max(200),
+  added: z.array(circuit).max(50).default([]),
+});
+
+/** The demand of a dwelling as it is, and with what is added, each beside its fuse and its board. */
+export function demandBeforeAndAfter(
+  { serviceFuse, board, circuits, added }: z.infer<typeof dwellingDemand>,
+  pack: EditionPack,
+) {
+  const loads = (of: readonly z.infer<typeof circuit>[]): DemandLoad[] =>
+    of.map(({ purpose, ...rest }) => ({ ...rest, purpose: inFull[purpose] }));
+  const full = (purpose: DemandPurpose) =>
+    Object.entries(inFull).find(([, short]) => short === purpose)?.[0] ?? purpose;
+  const beside = (total: Exact, rating: number) => ({
+    rating,
+    verdict: isAtMost(total, exact(rating)) ? 'within' : 'above',
+    margin: toShortest(subtract(exact(rating), total), 6),
+  });
+  const side = (of: readonly DemandLoad[]) => {
+    const { lines, total } = maximumDemand(of, pack);
+    return {
+      connected: toShortest(sum(lines.map((line) => line.connected)), 6),
+      lines: lines.map(({ purpose, connected, demand, working }) => ({
+        purpose: full(purpose),
+        connected: toShortest(connected, 6),
+        demand: toShortest(demand, 6),
+        working,
+      })),
+      total: toShortest(total, 6),
+      totalShown: toFixed(total, 1, 'half-up'),
+      kVA: toFixed(divide(multiply(total, exact(pack.nominalVolts.value)), exact(1000)), 1, 'half-up'),
+      serviceFuse: beside(total, serviceFuse.amps),
+      board: beside(total, board.amps),
+    };
+  };
+  return { before: side(loads(circuits)), after: side(loads([...circuits, ...added])) };
+}
+
 /** Judges a demand in amperes against the supply fuse or the board's rating (311.1). */
 export function judgeDemand(demand: Exact, ratingAmps: number, of: 'supply fuse' | 'board'): Judgement {
   const rating = exact(ratingAmps);
@@ -103,7 +176,7 @@ export function judgeDemand(demand: Exact, ratingAmps: number, of: 'supply fuse'
     verdict: meets ? 'meets' : 'doubt',
     expected: null,
     limit: { text: `${ratingAmps} A ${of}`, source: '311.1', figure: `${ratingAmps} A` },
-    working: [beside({ figure: demand, atLeast: false }, rating, 'A', 1)],
+    working: [compared({ figure: demand, atLeast: false }, rating, 'A', 1)],
     next: meets ? null : { rule: of === 'supply fuse' ? 'demand.above-service' : 'demand.above-board' },
   };
 }

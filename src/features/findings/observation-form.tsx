@@ -8,7 +8,7 @@ import { v7 } from 'uuid';
 import * as z from 'zod';
 import { useJob } from '../../client/job-provider';
 import { type Answers, adviseCode } from '../../core/certificates/code-advice';
-import { checkDescription } from '../../core/certificates/description';
+import { readDescription } from '../../core/certificates/description';
 import { type ObservationFields, observationFields } from '../../core/job/kinds/observation';
 import { type Code, codeMeaning, codes } from '../../core/job/outcome';
 import { Button } from '../../ui/button';
@@ -54,7 +54,7 @@ export function ObservationForm({ draft: { id, ...begun }, done }: { draft: Draf
     differs && !codeReason?.trim() && 'why this code',
   ].filter(Boolean);
   const said = [what, where].map((text) => text.trim()).filter(Boolean);
-  const { questions } = checkDescription([...said, wayId ? `circuit ${job.ways.get(wayId)?.number}` : ''].join('; '));
+  const { ask } = readDescription([...said, wayId ? `circuit ${job.ways.get(wayId)?.number}` : ''].join('; '));
   const record = handleSubmit((fields) => {
     const noted = { ...fields, codeReason: differs ? fields.codeReason : null };
     const outcome = append([{ kind: 'observation.noted', body: { observationId: id ?? v7(), fields: noted } }]);
@@ -94,12 +94,10 @@ export function ObservationForm({ draft: { id, ...begun }, done }: { draft: Draf
       />
       <FormField lines={2} label="What was found" problem={errors.what?.message} {...register('what')} />
       <FormField label="Where" problem={errors.where?.message} {...register('where')} />
-      {said.length > 0 && questions.length > 0 && (
-        <ul aria-label="Not found in the description" className="text-sm text-faint">
-          {questions.map((question) => (
-            <li key={question}>{question}</li>
-          ))}
-        </ul>
+      {said.length > 0 && ask && (
+        <p aria-label="Not found in the description" className="text-sm text-faint">
+          {ask}
+        </p>
       )}
       <FormField lines={2} label="Why it matters" problem={errors.why?.message} {...register('why')} />
       <div className="grid grid-cols-2 gap-2">
