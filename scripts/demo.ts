@@ -3,8 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { firmStream, jobStream } from '../src/core/catalogue';
-import { eicr } from '../src/core/certificates/eicr/definition';
+import { documents, firmStream, jobStream } from '../src/core/catalogue';
 import type { PersonFields } from '../src/core/firm/kinds/person';
 import { closeConnections } from '../src/server/connection';
 import { issueDocument } from '../src/server/issue';
@@ -13,6 +12,7 @@ import { endPrinting } from '../src/server/printing';
 import { type FirmActor, append, openJob } from '../src/server/streams';
 import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
+import { boardChange, towelRail } from './demo/new-work';
 import type { Scribe } from './demo/scribe';
 
 const people: readonly (PersonFields & { readonly email: string })[] = [
@@ -122,15 +122,19 @@ async function record(actor: FirmActor, scribe: Scribe): Promise<string> {
   return jobId;
 }
 
-async function sign(actor: FirmActor, jobId: string, documentId: string, role: string, at: Date): Promise<void> {
+/** Signs every declaration of a job's paper, one after the other, and issues it. */
+async function issue(actor: FirmActor, scribe: Scribe, kind: string, signedAt: Date): Promise<void> {
+  const jobId = await record(actor, scribe);
+  const { documentId } = scribe;
   const { name = '', position = '' } = people[0] ?? {};
-  const statement = eicr.roles.find((each) => each.role === role)?.statement ?? '';
-  const draft = jobStream.draft(
-    'declaration.signed',
-    { documentId, role, name, position, statement },
-    { id: v7(), madeAt: at.toISOString(), device: 'demo tablet' },
-  );
-  refuseNothing(await append(actor, 'job', jobId, [draft]));
+  for (const [index, { role, statement }] of (documents.of(kind)?.roles ?? []).entries()) {
+    const madeAt = new Date(signedAt.getTime() + index * 200_000).toISOString();
+    const body = { documentId, role, name, position, statement };
+    const draft = jobStream.draft('declaration.signed', body, { id: v7(), madeAt, device: 'demo tablet' });
+    refuseNothing(await append(actor, 'job', jobId, [draft]));
+  }
+  const result = await issueDocument(actor, jobId, documentId, new Date(signedAt.getTime() + 700_000), 'demo tablet');
+  if (!result.issued) throw new Error(`The demo document was not issued: ${result.reason}`);
 }
 
 async function load(): Promise<void> {
@@ -141,15 +145,11 @@ async function load(): Promise<void> {
   const now = Date.now();
   await record(idris, rentedHouse(new Date(now - 3 * hour), instruments));
   await record(maud, bungalow(new Date(now - dayMillis), new Date(now + 2 * dayMillis)));
+  await record(idris, towelRail(new Date(now - 26 * hour), instruments));
   const visit = new Date(now - 12 * dayMillis);
-  const scribe = cottage(visit, instruments);
-  const issued = await record(idris, scribe);
-  const { documentId } = scribe;
-  const signedAt = new Date(visit.getTime() + 5 * hour);
-  await sign(idris, issued, documentId, 'inspector', signedAt);
-  await sign(idris, issued, documentId, 'authoriser', new Date(signedAt.getTime() + 600_000));
-  const result = await issueDocument(idris, issued, documentId, new Date(signedAt.getTime() + 700_000), 'demo tablet');
-  if (!result.issued) throw new Error(`The demo document was not issued: ${result.reason}`);
+  await issue(idris, cottage(visit, instruments), 'EICR', new Date(visit.getTime() + 5 * hour));
+  const change = new Date(now - 6 * dayMillis);
+  await issue(idris, boardChange(change, instruments), 'EIC', new Date(change.getTime() + 5 * hour));
 
   const path = process.env.DEMO_FILE ?? '.local/demo.json';
   mkdirSync(dirname(path), { recursive: true });
@@ -162,7 +162,7 @@ async function load(): Promise<void> {
     ),
     { mode: 0o600 },
   );
-  process.stdout.write(`The demo firm is loaded: three jobs, two people. Their password is ${password}\n`);
+  process.stdout.write(`The demo firm is loaded: five jobs, two people. Their password is ${password}\n`);
 }
 
 async function main(): Promise<void> {

@@ -41,10 +41,10 @@ export type Instrument = {
 
 const pack = editionPack('bs7671-2018-a2');
 const items = pack.inspectionEicr.map((row) => row.item);
-const conductor = (to: ProtectiveConductor) => ({ of: 'conductor', to }) as const;
-const dayOf = (at: Date): string => at.toISOString().slice(0, 10);
+export const conductor = (to: ProtectiveConductor) => ({ of: 'conductor', to }) as const;
+export const dayOf = (at: Date): string => at.toISOString().slice(0, 10);
 
-function bring(scribe: Scribe, instruments: readonly Instrument[]): void {
+export function bring(scribe: Scribe, instruments: readonly Instrument[]): void {
   for (const { id, name, serial, calibratedOn } of instruments)
     scribe.say('instrument.brought', { instrumentId: id, name, serial, calibratedOn });
   scribe.instrumentId = instruments[0]?.id ?? null;

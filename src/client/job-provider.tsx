@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, use, useMemo, type ReactNode } from 'react';
+import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
 import type { Firm, Gap } from '../core/job/document-definition';
 import type { Job } from '../core/job/job';
@@ -39,6 +39,8 @@ type HeldJob = Surroundings &
     readonly gaps: readonly Gap[];
     /** Sealed: nothing more is said in this document, though the job goes on. */
     readonly isSealed: boolean;
+    /** Turns to another paper of the job; what is recorded of the installation is the same. */
+    readonly choose: (documentId: string) => void;
     readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
     readonly undo: () => AppendOutcome;
     readonly dismiss: (id: string) => void;
@@ -58,12 +60,27 @@ export function useJob(): HeldJob {
 }
 
 /** What the job amounts to, worked out once per change and only when asked for. */
-function assessed(job: Job) {
-  const view = viewOf(job);
+function assessed(job: Job, chosen: string | null) {
+  const view = (chosen && viewOf(job, chosen)) || viewOf(job);
   if (!view) throw new Error('A job that was opened has a document');
   const verdicts = judgeJob(view);
   const isSealed = view.document.issued !== null;
   return { ...view, verdicts, isSealed, gaps: isSealed ? [] : view.definition.gaps(view, verdicts) };
+}
+
+/** The paper one turned to, kept for as long as the tab is open. */
+function useChosen(jobId: string) {
+  const key = `paper of ${jobId}`;
+  const [chosen, setChosen] = useState<string | null>(null);
+  useEffect(() => setChosen(window.sessionStorage.getItem(key)), [key]);
+  const choose = useCallback(
+    (documentId: string) => {
+      window.sessionStorage.setItem(key, documentId);
+      setChosen(documentId);
+    },
+    [key],
+  );
+  return [chosen, choose] as const;
 }
 
 type Props = Surroundings & { readonly entries: readonly Recorded[]; readonly children: ReactNode };
@@ -77,12 +94,14 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
     entries,
     me,
   });
-  const worked = useMemo(() => assessed(snapshot.state), [snapshot.state]);
+  const [chosen, choose] = useChosen(jobId);
+  const worked = useMemo(() => assessed(snapshot.state, chosen), [snapshot.state, chosen]);
   const held = useMemo<HeldJob>(
     () => ({
       ...surroundings,
       ...snapshot,
       ...worked,
+      choose,
       append: (made) => store.append(made),
       undo: () => store.undo(),
       dismiss: (id) => void store.dismiss(id),
@@ -91,7 +110,7 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
       refresh: () => store.catchUp(),
     }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the surroundings come from the server once
-    [snapshot, worked, store],
+    [snapshot, worked, store, choose],
   );
   return <Context value={held}>{children}</Context>;
 }

@@ -1,4 +1,6 @@
+import { eic } from './certificates/eic/definition';
 import { eicr } from './certificates/eicr/definition';
+import { mwc } from './certificates/mwc/definition';
 import { editionPack } from './edition/editions';
 import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
@@ -27,7 +29,9 @@ import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
 import { taken } from './job/kinds/reading';
 import { made } from './job/kinds/repair';
 import { siteDescribed } from './job/kinds/site';
+import { snagClears, snagMade } from './job/kinds/snag';
 import { supplyDescribed } from './job/kinds/supply';
+import { worksDescribed } from './job/kinds/works';
 import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
 import type { JobView } from './job/view';
@@ -58,7 +62,7 @@ function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFi
 }
 
 /** The kinds of document there are. */
-const definitions: readonly DocumentDefinition[] = [eicr];
+const definitions: readonly DocumentDefinition[] = [eicr, eic, mwc];
 
 export const documents: DocumentList = {
   all: definitions,
@@ -74,6 +78,9 @@ export const documents: DocumentList = {
 export const jobKinds = {
   'job.opened': opened,
   'document.begun': begun,
+  'works.described': worksDescribed,
+  'snag.noted': snagMade,
+  'snag.cleared': snagClears,
   'client.named': clientNamed,
   'site.described': siteDescribed,
   'brief.agreed': briefAgreed,

@@ -37,7 +37,8 @@ export async function signOut(page: Page): Promise<void> {
 /** Opens a job of the test's own and answers its address. */
 export async function openJob(page: Page, reference: string): Promise<string> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open a condition report' }).click();
+  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('radio', { name: 'Report on what exists' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Your reference').fill(reference);
   await dialog.getByLabel('Address of the installation').fill(`${reference} Tansy Court, Marrowby`);

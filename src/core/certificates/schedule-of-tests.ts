@@ -15,6 +15,7 @@ import { insulationTestOf } from '../tests/insulation/test-voltage';
 import { limitFound, limitOfWay } from '../tests/loop/limit';
 import { zs } from '../tests/loop/slots';
 import { boardIpf } from '../tests/origin/slots';
+import { isCovered, touchedBoards } from './covered';
 import { type Fact, fact, factSchema, printed } from './fact';
 import { shownAt } from './supply-facts';
 
@@ -115,8 +116,8 @@ const isPrinted = (each: SlotDefinition): each is SlotDefinition & Required<Pick
 /** Circuit details and test results of every board, as a schedule prints them. */
 export function schedulesOfTests(view: JobView): BoardSchedule[] {
   const columns = [...described, ...view.tests.slots.filter(isPrinted).map(measured)].sort((a, b) => a.place - b.place);
-  return [...view.job.boards.values()].map((board) => {
-    const ways = waysOf(view.job, board.id);
+  return touchedBoards(view).map((board) => {
+    const ways = waysOf(view.job, board.id).filter((way) => isCovered(view, way));
     const on: Subject = { of: 'board', id: board.id };
     const facts: Fact[] = [
       fact('Location', board.location),
@@ -138,6 +139,20 @@ export function schedulesOfTests(view: JobView): BoardSchedule[] {
       notes: ways.flatMap((way) => notesOf(view, way)),
     };
   });
+}
+
+/** One circuit alone: how it is made, what was measured of it, and what stands behind marks. */
+export function scheduleOfWay(view: JobView, way: Way): { described: Fact[]; measured: Fact[]; notes: string[] } {
+  const facts = (columns: readonly Column[]) =>
+    [...columns].sort((a, b) => a.place - b.place).map(({ heading, cell }) => fact(heading, cell(view, way)));
+  return {
+    described: facts(described.filter(({ heading }) => heading !== 'IR at V')),
+    measured: facts([
+      ...described.filter(({ heading }) => heading === 'IR at V'),
+      ...view.tests.slots.filter(isPrinted).map(measured),
+    ]),
+    notes: notesOf(view, way),
+  };
 }
 
 /** Reasons and overridden limits that stand behind marks in a row. */

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
-const countries = ['England', 'Wales', 'Scotland', 'Northern Ireland'] as const;
-const locations = [
+export const countries = ['England', 'Wales', 'Scotland', 'Northern Ireland'] as const;
+export const locations = [
   'none',
   'bath zone 0',
   'bath zone 1',
@@ -42,7 +42,7 @@ export const workDone = z.object({
   reissue: z.boolean().default(false),
   temporary: z.boolean().default(false),
 });
-export type WorkDone = z.infer<typeof workDone>;
+type WorkDone = z.infer<typeof workDone>;
 
 /** A job as it is told: in words, where, and the facts of it. */
 export const workTold = z.object({
@@ -53,7 +53,7 @@ export const workTold = z.object({
 export type WorkTold = z.infer<typeof workTold>;
 
 export type PaperDue = 'EIC' | 'MWC' | 'EICR' | 'EIC and EICR' | 'none required, MWC advised' | 'none';
-export type Notifiable = boolean | 'check locally';
+type Notifiable = boolean | 'check locally';
 
 export type DocumentAdvice = {
   readonly document: PaperDue;
@@ -264,3 +264,7 @@ const others: readonly (readonly [RegExp, string])[] = [
   ],
 ];
 const alsoTold = (did: string): readonly string[] => others.flatMap(([words, who]) => (words.test(did) ? [who] : []));
+
+/** Whether building control has to know, in a word or two. */
+export const noticeWords = (notifiable: DocumentAdvice['notifiable']): string =>
+  notifiable === true ? 'Notifiable.' : notifiable === false ? 'Not notifiable.' : 'Check locally.';

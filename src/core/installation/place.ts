@@ -1,12 +1,13 @@
 import { type Slot, keyOf } from './slot';
 
 /** Lists of a job that something may be missing from. */
-export type ListName = 'instruments' | 'limitations' | 'boards' | 'ways' | 'links' | 'isolations' | 'unplaced points';
+export type ListName =
+  'instruments' | 'limitations' | 'boards' | 'ways' | 'links' | 'isolations' | 'unplaced points' | 'snags';
 
 /** A place in a job: where something stands or is to be written. The workspace knows the way there. */
 export type Place =
   | { readonly of: 'slot'; readonly slot: Slot }
-  | { readonly of: 'client' | 'site' | 'brief' | 'supply'; readonly field: string }
+  | { readonly of: 'client' | 'site' | 'brief' | 'works' | 'supply'; readonly field: string }
   | { readonly of: 'board' | 'way' | 'observation'; readonly id: string; readonly field: string }
   | { readonly of: 'limitation'; readonly id: string }
   | { readonly of: 'item'; readonly item: string }
@@ -21,6 +22,7 @@ export function placeKey(place: Place): string {
     case 'client':
     case 'site':
     case 'brief':
+    case 'works':
     case 'supply':
     case 'document':
       return `${place.of}-${place.field}`;

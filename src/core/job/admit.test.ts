@@ -300,8 +300,8 @@ describe('admission', () => {
       documentHash: 'a'.repeat(64),
       pdfSha256: null,
     });
-    begin(second ?? '', 'EIC');
-    expect(refusal(s)).toMatch(/no document EIC/);
+    begin(second ?? '', 'LETTER');
+    expect(refusal(s)).toMatch(/no document LETTER/);
     s.drafts.pop();
     begin(second ?? '');
     expect(verdictOf(s).accepted).toBe(true);

@@ -66,6 +66,10 @@ export type Assessed = {
 export type DocumentDefinition<Model = unknown> = {
   readonly kind: string;
   readonly title: string;
+  /** What it says something of: what exists, or work that was done. */
+  readonly about: 'condition' | 'works';
+  /** Whether it says when somebody should look again. */
+  readonly recommends: boolean;
   readonly stages: readonly Stage[];
   readonly schedule: (pack: EditionPack) => readonly InspectionItem[];
   /** What an item of its schedule may come to. */

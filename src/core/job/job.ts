@@ -19,6 +19,7 @@ import type { Observation } from './kinds/observation';
 import type { ReadingTaken } from './kinds/reading';
 import type { Repair } from './kinds/repair';
 import type { SiteFields } from './kinds/site';
+import type { Snag } from './kinds/snag';
 
 /** A reading with its strike, if it was struck: struck readings stay beside the one that stands. */
 export type Reading = { readonly entry: Recorded<ReadingTaken>; readonly struck: Strike | null };
@@ -43,6 +44,7 @@ export type Job = Streamed & {
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
+  readonly snags: readonly Snag[];
   readonly limits: ReadonlyMap<SlotKey, LimitOverridden>;
 };
 
@@ -64,6 +66,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   repairs: [],
   limitations: [],
   observations: [],
+  snags: [],
   limits: new Map(),
 });
 

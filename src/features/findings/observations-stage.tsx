@@ -1,8 +1,11 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
+import { v7 } from 'uuid';
 import { toast } from '../../ui/toast';
 import { useJob } from '../../client/job-provider';
+import { remedyOf } from '../../core/certificates/remedies';
 import { placeKey } from '../../core/installation/place';
 import type { Observation, ObservationFields } from '../../core/job/kinds/observation';
 import { codes } from '../../core/job/outcome';
@@ -79,6 +82,7 @@ export function ObservationsStage() {
                     {observation.regulation && ` · ${observation.regulation}`}
                   </p>
                   <p className="text-sm text-faint">{observation.why}</p>
+                  <Remedy observation={observation} />
                   {!isSealed && (
                     <p className="-ml-1 flex gap-4">
                       <Button look="quiet" onClick={() => edit(observation)}>
@@ -125,5 +129,80 @@ function StruckObservations() {
         );
       })}
     </ul>
+  );
+}
+
+/** Which paper puts a finding right, or the way to begin one: it points back at the finding, and closes it when issued. */
+function Remedy({ observation }: { observation: Observation }) {
+  const { job, jobId, document, append, choose } = useJob();
+  const { go } = usePlace();
+  const remedy = remedyOf(job, observation.id);
+  if (remedy)
+    return (
+      <p className="text-sm font-semibold">
+        {remedy.issued ? (
+          <>
+            ✓ Put right under{' '}
+            <Link className="underline underline-offset-4" href={`/documents/${remedy.issued.body.issueId}`}>
+              {remedy.issued.body.number}
+            </Link>
+            , {showMoment(remedy.issued.madeAt)}
+          </>
+        ) : (
+          <>
+            Being put right: {remedy.kind}{' '}
+            <Button look="quiet" onClick={() => (choose(remedy.id), go(`/jobs/${jobId}`))}>
+              Turn to it
+            </Button>
+          </>
+        )}
+      </p>
+    );
+  const begin = () => {
+    const documentId = v7();
+    const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
+    const description = [
+      `Put right: ${observation.what}`,
+      observation.where,
+      way ? `circuit ${way.number} ${way.description ?? ''}`.trim() : '',
+    ]
+      .filter(Boolean)
+      .join('; ')
+      .slice(0, 4000);
+    const outcome = append([
+      {
+        kind: 'document.begun',
+        body: {
+          documentId,
+          kind: 'MWC',
+          edition: document.edition,
+          covers: null,
+          because: `Puts right observation ${observation.number}`,
+          replaces: null,
+        },
+      },
+      {
+        kind: 'works.described',
+        body: {
+          documentId,
+          fields: {
+            description,
+            nature: 'alteration',
+            wayIds: way ? [way.id] : null,
+            observationIds: [observation.id],
+          },
+        },
+      },
+    ]);
+    if (!outcome.ok) return toast(outcome.reason);
+    choose(documentId);
+    go(`/jobs/${jobId}/brief`);
+  };
+  return (
+    <p className="-ml-1">
+      <Button look="quiet" onClick={begin}>
+        Mend it: begin its paper
+      </Button>
+    </p>
   );
 }

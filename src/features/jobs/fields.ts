@@ -1,11 +1,24 @@
 import * as z from 'zod';
+import { jobSortNames } from '../../core/certificates/job-sorts';
+import { countries, locations } from '../../core/certificates/which-document';
 import { editionIds } from '../../core/edition/pack';
 
 const text = z.string().trim().max(200, 'At most 200 characters.');
 
-/** What a job is opened with. */
+/** What a job is opened with: what it is about, and who and where. */
 export const openJobFields = z.object({
   jobId: z.uuid(),
+  sort: z.enum(jobSortNames, 'Say what the job is.'),
+  did: z.string().trim().max(4000),
+  country: z.enum(countries),
+  specialLocation: z.enum(locations),
+  kitchen: z.boolean(),
+  cableChanged: z.boolean(),
+  circuitsTouched: z.number().int().min(0).max(20),
+  whose: z.enum(['owner', 'tenancy', 'sale']).nullable(),
+  /** The paper decided on, where it is not the one proposed, and why. */
+  paper: z.enum(['EIC', 'MWC', 'EICR']).nullable(),
+  because: text,
   reference: text.min(1, 'Give a reference of your own.'),
   edition: z.enum(editionIds),
   address: text.min(1, 'Give the address of the installation.'),

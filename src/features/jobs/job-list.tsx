@@ -111,11 +111,7 @@ export function JobList({ jobs }: { jobs: readonly JobSummary[] }) {
   const table = useTable({ features, data, columns, globalFilterFn: 'includesString' });
   const asked = String(table.state.globalFilter ?? '');
   if (data.length === 0) {
-    return (
-      <p className="border-y border-rule py-10 text-center">
-        No jobs yet. Open a condition report to begin the ledger.
-      </p>
-    );
+    return <p className="border-y border-rule py-10 text-center">No jobs yet. Open one to begin the ledger.</p>;
   }
   const { rows } = table.getRowModel();
   return (

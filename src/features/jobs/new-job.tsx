@@ -2,18 +2,30 @@
 
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, type Control, type UseFormRegister, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
+import { adviseJob, jobSortNames, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
+import { readDescription } from '../../core/certificates/description';
+import { countries, locations, noticeWords } from '../../core/certificates/which-document';
 import { editionPack } from '../../core/edition/editions';
 import { type EditionId, editionIds } from '../../core/edition/pack';
 import { Button } from '../../ui/button';
+import { Checkbox } from '../../ui/checkbox';
 import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { Select } from '../../ui/select';
+import { ToggleGroup } from '../../ui/toggle-group';
 import { type OpenJobFields, openJobFields } from './fields';
 import { openJobAction } from './open-job';
 
 const editions = editionIds.map((value) => ({ value, label: editionPack(value).title }));
+const same = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }));
+const paperWords = {
+  EIC: 'EIC, installation certificate',
+  MWC: 'MWC, minor works',
+  EICR: 'EICR, condition report',
+} as const;
+const papers = (['EIC', 'MWC', 'EICR'] as const).map((value) => ({ value, label: paperWords[value] }));
 
 const unanswered = (error: unknown) => {
   if (error instanceof TypeError)
@@ -24,14 +36,32 @@ const unanswered = (error: unknown) => {
   throw error;
 };
 
+/** Opens a job from what was done, or is to be: which paper, why, who signs and who has to know is said before it is opened. */
 export function NewJob({ usual }: { usual: EditionId }) {
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { register, control, handleSubmit, formState, setValue } = useForm<OpenJobFields>({
     resolver: zodResolver(openJobFields),
-    defaultValues: { jobId: '', reference: '', address: '', premises: '', client: '', edition: usual },
+    defaultValues: {
+      jobId: '',
+      did: '',
+      country: 'England',
+      specialLocation: 'none',
+      kitchen: false,
+      cableChanged: false,
+      circuitsTouched: 1,
+      whose: null,
+      paper: null,
+      because: '',
+      reference: '',
+      address: '',
+      premises: '',
+      client: '',
+      edition: usual,
+    },
   });
   const { errors, isSubmitting } = formState;
+  const sort = useWatch({ control, name: 'sort' });
   const submit = handleSubmit(async (fields) => {
     setProblem(null);
     // Opened, it is left for: only what went wrong comes back.
@@ -46,33 +76,58 @@ export function NewJob({ usual }: { usual: EditionId }) {
           setOpen(true);
         }}
       >
-        Open a condition report
+        Open a job
       </Button>
-      <Dialog open={open} onOpenChange={setOpen} title="Open a condition report">
+      <Dialog open={open} onOpenChange={setOpen} title="Open a job">
         <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3">
-          <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
-          <FormField label="Address of the installation" problem={errors.address?.message} {...register('address')} />
-          <FormField
-            label="Premises"
-            placeholder="three-bedroom mid-terrace house"
-            problem={errors.premises?.message}
-            {...register('premises')}
-          />
-          <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
-          <div className="text-sm font-semibold">
-            Edition worked to
+          <div className="space-y-1">
+            <p className="text-sm font-semibold">What is it?</p>
             <Controller
               control={control}
-              name="edition"
+              name="sort"
               render={({ field }) => (
-                <Select
-                  label="Edition worked to"
-                  className="w-full font-normal"
-                  value={field.value}
-                  onChange={field.onChange}
-                  options={editions}
+                <ToggleGroup
+                  label="What is it?"
+                  value={field.value ?? null}
+                  onChange={(value) => {
+                    field.onChange(value);
+                    setValue('circuitsTouched', jobSorts[value].facts.circuitsTouched);
+                    setValue('paper', null);
+                  }}
+                  choices={jobSortNames.map((value) => ({ value, face: jobSorts[value].label }))}
                 />
               )}
+            />
+            {errors.sort && (
+              <p role="alert" className="text-sm font-semibold">
+                {errors.sort.message}
+              </p>
+            )}
+          </div>
+          {sort && sort !== 'periodic' && <WhatWasDone control={control} register={register} />}
+          {sort && <Answer control={control} register={register} />}
+          <div className="grid gap-3 sm:grid-cols-2">
+            <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
+            <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
+            <FormField label="Address of the installation" problem={errors.address?.message} {...register('address')} />
+            <FormField
+              label="Premises"
+              placeholder="three-bedroom mid-terrace house"
+              problem={errors.premises?.message}
+              {...register('premises')}
+            />
+          </div>
+          <div className="grid gap-3 text-sm font-semibold sm:grid-cols-2">
+            <Choice label="Edition worked to" control={control} name="edition" options={editions} />
+            <Choice
+              label="Whose home is it"
+              control={control}
+              name="whose"
+              options={[
+                { value: 'owner', label: 'Lived in by its owner' },
+                { value: 'tenancy', label: 'Rented' },
+                { value: 'sale', label: 'Being sold' },
+              ]}
             />
           </div>
           {problem && <FormProblem>{problem}</FormProblem>}
@@ -82,5 +137,118 @@ export function NewJob({ usual }: { usual: EditionId }) {
         </form>
       </Dialog>
     </>
+  );
+}
+
+type Parts = { readonly control: Control<OpenJobFields>; readonly register: UseFormRegister<OpenJobFields> };
+
+function Choice<V extends string>({
+  label,
+  control,
+  name,
+  options,
+}: {
+  label: string;
+  control: Control<OpenJobFields>;
+  name: 'edition' | 'whose' | 'country' | 'specialLocation' | 'paper';
+  options: readonly { value: V; label: string }[];
+}) {
+  return (
+    <div className="space-y-1 text-sm font-semibold">
+      {label}
+      <Controller
+        control={control}
+        name={name}
+        render={({ field }) => (
+          <Select
+            label={label}
+            className="w-full font-normal"
+            value={(field.value as V | null) ?? null}
+            onChange={field.onChange}
+            options={options}
+          />
+        )}
+      />
+    </div>
+  );
+}
+
+/** The questions that decide, of work: in words, where, and how far. */
+function WhatWasDone({ control, register }: Parts) {
+  const did = useWatch({ control, name: 'did' });
+  const sort = useWatch({ control, name: 'sort' });
+  const { ask } = readDescription(did);
+  const box = (name: 'kitchen' | 'cableChanged', label: string) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => <Checkbox label={label} checked={field.value} onChange={field.onChange} />}
+    />
+  );
+  return (
+    <>
+      <FormField
+        lines={2}
+        label="What, where, on which circuit"
+        hint={
+          did.trim()
+            ? (ask ?? 'It says what, where and which circuit.')
+            : 'Connection unit for a towel rail, second-floor landing, from circuit 4'
+        }
+        {...register('did')}
+      />
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Choice label="Country" control={control} name="country" options={same(countries)} />
+        <Choice
+          label="In a room with a bath, shower, pool or sauna"
+          control={control}
+          name="specialLocation"
+          options={same(locations)}
+        />
+      </div>
+      <div className="flex flex-wrap gap-x-6">
+        {box('cableChanged', 'Fixed cable renewed, moved, lengthened or joined')}
+        {box('kitchen', 'In a kitchen')}
+      </div>
+      {(sort === 'small works' || sort === 'remedial') && (
+        <FormField
+          label="How many circuits"
+          inputMode="numeric"
+          className="max-w-24"
+          {...register('circuitsTouched', { setValueAs: (text: string) => Number(text) || 0 })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Which paper, why, who signs, and who has to be told; another one where the inspector decides so and says why. */
+function Answer({ control, register }: Parts) {
+  const { sort, paper, ...asked } = useWatch({ control }) as OpenJobFields;
+  const advice = adviseJob(sort, {
+    ...asked,
+    circuitsTouched: Number.isFinite(asked.circuitsTouched) ? asked.circuitsTouched : 1,
+  });
+  const proposed = kindsOf[advice.document];
+  const differs = paper !== null && !proposed.includes(paper);
+  return (
+    <section aria-label="Which paper" aria-live="polite" className="margin-line space-y-1 pl-3 text-sm">
+      <p className="text-lg font-semibold" data-testid="paper-due">
+        {advice.count > 1 ? `${advice.count} × ` : ''}
+        {advice.document}
+      </p>
+      <p>{advice.because}</p>
+      <p>
+        <strong>{noticeWords(advice.notifiable)}</strong> {advice.how}
+      </p>
+      {advice.signatures.length > 0 && <p className="text-faint">Signed by: {advice.signatures.join(', ')}.</p>}
+      {advice.also.map((who) => (
+        <p key={who} className="text-faint">
+          Also told: {who}.
+        </p>
+      ))}
+      <Choice label="Paper to begin" control={control} name="paper" options={papers} />
+      {differs && <FormField label={`Why ${paper} and not ${proposed.join(' and ')}`} {...register('because')} />}
+    </section>
   );
 }

@@ -2,13 +2,15 @@
 
 import { redirect } from 'next/navigation';
 import { v7 } from 'uuid';
-import { type JobBody, type JobKind, jobStream } from '../../core/catalogue';
+import { type JobBody, type JobKind, documents, jobStream } from '../../core/catalogue';
+import { adviseJob, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
+import { noticeWords } from '../../core/certificates/which-document';
 import { firmState } from '../../server/people';
 import { openJob } from '../../server/streams';
 import { requireAsker } from '../../server/who';
 import { type OpenJobFields, openJobFields } from './fields';
 
-/** Opens a condition report and goes to it; answers only what is in the way. Sent twice, it opens one job. */
+/** Opens a job with the papers it calls for and goes to it; answers only what is in the way. Sent twice, it opens one job. */
 export async function openJobAction(fields: OpenJobFields): Promise<{ readonly problem: string }> {
   const asker = await requireAsker();
   const parsed = openJobFields.safeParse(fields);
@@ -17,7 +19,17 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
       problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.`,
     };
   }
-  const { jobId, reference, edition, address, premises, client } = parsed.data;
+  const { jobId, reference, edition, address, premises, client, sort, paper, because, whose, ...asked } = parsed.data;
+  const advice = adviseJob(sort, asked);
+  const proposed = kindsOf[advice.document];
+  const differs = paper !== null && !proposed.includes(paper);
+  if (differs && !because)
+    return { problem: `Say why ${paper} and not ${proposed.join(' and ')}: nothing was opened.` };
+  const kinds = paper ? [paper] : proposed;
+  // A form for each circuit altered.
+  const begun = kinds.flatMap((kind) =>
+    Array.from({ length: kind === 'MWC' ? Math.max(1, advice.count) : 1 }, () => ({ kind, documentId: v7() })),
+  );
   const madeAt = new Date().toISOString();
   const draft = <K extends JobKind>(kind: K, body: JobBody<K>) =>
     jobStream.draft(kind, body, { id: v7(), madeAt, device: 'office form' });
@@ -28,10 +40,31 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   } = (await firmState(asker.firmId)).defaults;
   const results = await openJob(asker, jobId, [
     draft('job.opened', { reference, began: null }),
-    draft('document.begun', { documentId: v7(), kind: 'EICR', edition, covers: null, because: null, replaces: null }),
+    ...begun.map(({ kind, documentId }) =>
+      draft('document.begun', {
+        documentId,
+        kind,
+        edition,
+        covers: null,
+        because: differs ? because : null,
+        replaces: null,
+      }),
+    ),
+    ...begun
+      .filter(({ kind }) => documents.of(kind)?.about === 'works')
+      .map(({ documentId }) =>
+        draft('works.described', {
+          documentId,
+          fields: {
+            description: asked.did || null,
+            nature: jobSorts[sort].nature,
+            notice: [noticeWords(advice.notifiable), advice.how].join(' ').slice(0, 200),
+          },
+        }),
+      ),
     draft('site.described', { address, premises: premises || null }),
     draft('client.named', { name: client || null }),
-    draft('brief.agreed', { school, samplingPercent, investigateBelowMegohms }),
+    draft('brief.agreed', { school, samplingPercent, investigateBelowMegohms, ...(whose ? { reason: whose } : {}) }),
   ]);
   if (!results) return { problem: 'That job belongs to somebody else. Reload the page and try again.' };
   redirect(`/jobs/${jobId}`);

@@ -29,6 +29,7 @@ const stageOfList = {
   links: 'isolation',
   isolations: 'isolation',
   'unplaced points': 'tests',
+  snags: 'review',
 } as const;
 
 /** The page a place is on. */
@@ -43,6 +44,7 @@ function pageOf(at: Readings, jobId: string, place: Place): string {
     case 'client':
     case 'site':
     case 'brief':
+    case 'works':
     case 'limitation':
       return stage('brief');
     case 'supply':

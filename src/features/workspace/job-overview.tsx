@@ -11,6 +11,7 @@ import { showDevice } from '../../core/installation/device-text';
 import { devicesChecked } from '../../core/tests/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
 import { useJob } from '../../client/job-provider';
+import { Papers } from './papers';
 import { JobLink } from './place';
 import { showMoment } from './struck-readings';
 import { VerdictMark } from './verdict-mark';
@@ -135,6 +136,7 @@ export function JobOverview() {
           )}
           {wrong.length > 8 && <p className="text-sm text-faint">and {wrong.length - 8} more on the circuit ledger</p>}
         </section>
+        <Papers />
         <section aria-labelledby="latest">
           <h2 id="latest" className="text-lg">
             Last in the ledger

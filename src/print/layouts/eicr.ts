@@ -1,67 +1,36 @@
 import 'server-only';
-import { create } from 'qrcode';
 import type { Report } from '../../core/certificates/eicr/model';
-import { logoBytes } from '../../core/firm/kinds/particulars';
 import { eicr } from '../../core/certificates/eicr/definition';
 import { codeMeaning, codes } from '../../core/job/outcome';
 import type { Sealed } from '../print-asked';
-import { type Cell, Sheet } from '../sheet';
-
-const london = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
+import type { Sheet } from '../sheet';
+import { declarations, factsUnder, inspection, instruments, replacing, sheetFor, testResults, title } from './parts';
 
 /** Prints a condition report: a draft across every page until it is sealed, then with number, hash and code on each. */
 export async function reportPdf(report: Report, sealed: Sealed | null, at: Date): Promise<Buffer> {
-  const sheet = sheetFor(report, sealed, at);
+  const sheet = sheetFor(eicr, report, sealed, at);
   assessment(sheet, report, sealed);
   background(sheet, report);
-  declarations(sheet, report);
+  declarations(sheet, eicr, report);
   observations(sheet, report);
-  sheet.heading(2, 'Supply');
-  sheet.facts(report.supply);
-  sheet.heading(2, 'Earthing and bonding');
-  sheet.facts(report.earthing);
-  sheet.heading(2, 'Main switch');
-  sheet.facts(report.mainSwitch);
-  inspection(sheet, report);
+  factsUnder(sheet, 'Supply', report.supply);
+  factsUnder(sheet, 'Earthing and bonding', report.earthing);
+  factsUnder(sheet, 'Main switch', report.mainSwitch);
+  inspection(
+    sheet,
+    report.inspection,
+    'Inspection schedule',
+    '✓ acceptable; C1, C2, C3, FI as coded above; LIM limitation; N/V not verified; N/A not applicable.',
+  );
   for (const board of report.boards) testResults(sheet, board);
   sheet.turn('portrait');
-  instruments(sheet, report);
+  instruments(sheet, report.instruments);
   notes(sheet);
   return sheet.finish();
 }
 
-/** An empty sheet with what stands at the head and foot of every page. */
-function sheetFor(report: Report, sealed: Sealed | null, at: Date): Sheet {
-  const place = report.site.find((fact) => fact.label === 'Installation at')?.value.replaceAll('\n', ', ') ?? '';
-  const qr = sealed ? create(sealed.verifyUrl, { errorCorrectionLevel: 'M' }).modules : null;
-  return new Sheet({
-    title: `${eicr.title} ${sealed?.number ?? 'draft'}, ${place}`,
-    author: report.firm.name,
-    createdAt: sealed?.issuedAt ?? at,
-    watermark: sealed ? null : 'DRAFT',
-    headLine: `${eicr.title}   ${sealed?.number ?? 'DRAFT: not issued'}   ${report.edition}`,
-    footLines: sealed
-      ? [
-          `${sealed.number}, issued ${london.format(sealed.issuedAt)} by ${report.firm.name}.`,
-          `Sealed: SHA-256 ${sealed.documentHash}`,
-          `Check it at ${sealed.verifyUrl}`,
-        ]
-      : [
-          'Draft, not signed and not issued: not to be relied on.',
-          `${report.firm.name}, reference ${report.reference}`,
-        ],
-    code: qr ? { size: qr.size, isDark: (row, column) => Boolean(qr.get(row, column)) } : null,
-  });
-}
-
 function assessment(sheet: Sheet, report: Report, sealed: Sealed | null): void {
-  const logo = logoBytes(report.firm.logo);
-  if (logo) sheet.picture(Buffer.from(logo, 'base64'));
-  sheet.heading(1, eicr.title);
-  sheet.paragraph(
-    `Periodic inspection and testing to ${report.edition}. ${sealed ? `Number ${sealed.number}.` : 'Draft.'} Reference ${report.reference}.`,
-    { colour: '#575f6d' },
-  );
+  title(sheet, eicr, report, sealed, 'Periodic inspection and testing');
   sheet.banner(
     `Overall assessment: ${report.assessment.outcome.toUpperCase()}`,
     report.assessment.outcome === 'unsatisfactory',
@@ -72,10 +41,7 @@ function assessment(sheet: Sheet, report: Report, sealed: Sealed | null): void {
       font: 'bold',
     });
 
-  if (report.replaces)
-    sheet.paragraph(`This report replaces ${report.replaces.number}, because: ${report.replaces.because}.`, {
-      font: 'bold',
-    });
+  replacing(sheet, report, 'report');
 }
 
 function background(sheet: Sheet, report: Report): void {
@@ -144,80 +110,6 @@ function observations(sheet: Sheet, report: Report): void {
       { text: codeMeaning[code].action },
     ]),
   );
-}
-
-function inspection(sheet: Sheet, report: Report): void {
-  sheet.heading(2, 'Inspection schedule');
-  sheet.paragraph(
-    '✓ acceptable; C1, C2, C3, FI as coded above; LIM limitation; N/V not verified; N/A not applicable.',
-    { colour: '#575f6d' },
-  );
-  for (const section of report.inspection) {
-    sheet.heading(3, section.section);
-    sheet.table(
-      [
-        { heading: 'Item', width: 36 },
-        { heading: 'What was looked at', width: 230 },
-        { heading: 'Outcome', width: 50, align: 'center' },
-        { heading: 'Note', width: 190 },
-      ],
-      section.items.map((item) => [
-        { text: item.item, head: true },
-        { text: item.confirm },
-        { text: item.shown, font: 'bold' as const },
-        { text: item.note },
-      ]),
-    );
-  }
-}
-
-function testResults(sheet: Sheet, board: Report['boards'][number]): void {
-  sheet.turn('landscape');
-  sheet.heading(2, `Circuits and test results: ${board.name}`);
-  sheet.paragraph(board.facts.map((fact) => `${fact.label}: ${fact.value}`).join('  ·  '), { size: 8 });
-  sheet.table(
-    board.columns,
-    board.rows.map((row) => row.map((text, index): Cell => ({ text, head: index === 0 }))),
-    6.8,
-  );
-  sheet.paragraph(
-    'Max Zs is the table or computed maximum for the device; readings at ambient temperature are compared with 0.8 of it. LIM limitation, N/V not verified, N/A not applicable; > the instrument was over range; * limit set by the inspector.',
-    { size: 7.5, colour: '#575f6d' },
-  );
-  for (const note of board.notes) sheet.paragraph(note, { size: 8 });
-}
-
-function instruments(sheet: Sheet, report: Report): void {
-  sheet.heading(2, 'Instruments');
-  sheet.table(
-    [
-      { heading: 'Instrument', width: 220 },
-      { heading: 'Serial number', width: 140 },
-      { heading: 'Calibrated', width: 140 },
-    ],
-    report.instruments.map((i) => [{ text: i.name }, { text: i.serial }, { text: i.calibratedOn }]),
-  );
-}
-
-function declarations(sheet: Sheet, report: Report): void {
-  sheet.heading(2, 'Declarations');
-  for (const { role, title } of eicr.roles) {
-    const signed = report.declarations.find((declaration) => declaration.role === role);
-    sheet.facts([
-      { label: signed?.title ?? title, value: signed ? `${signed.name}, ${signed.position}` : 'not signed' },
-      ...(signed
-        ? [
-            { label: 'Declares', value: signed.statement },
-            { label: 'Signed', value: london.format(new Date(signed.signedAt)) },
-          ]
-        : []),
-    ]);
-  }
-  sheet.facts([
-    { label: 'Firm', value: report.firm.name },
-    { label: 'Address', value: report.firm.address },
-    { label: 'Telephone, e-mail', value: `${report.firm.telephone}, ${report.firm.email}` },
-  ]);
 }
 
 function notes(sheet: Sheet): void {

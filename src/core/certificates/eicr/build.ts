@@ -1,10 +1,10 @@
 import { type Firm } from '../../job/document-definition';
-import { documentOf } from '../../job/job';
 import { reportReasonWords } from '../../job/kinds/brief';
 import type { JobView } from '../../job/view';
 import { showDay } from '../../words/day';
 import { assess } from '../assessment';
 import { fact, printed } from '../fact';
+import { declarationsOf, instrumentsOf, replaced } from '../paper';
 import { notInspected, scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
 import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
@@ -58,11 +58,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
     observations: observationsOf(view),
     inspection,
     boards: schedulesOfTests(view),
-    instruments: [...job.instruments.values()].map(({ name, serial, calibratedOn }) => ({
-      name,
-      serial,
-      calibratedOn: showDay(calibratedOn),
-    })),
+    instruments: instrumentsOf(view),
     declarations: declarationsOf(view),
   };
 }
@@ -77,23 +73,6 @@ export function assessmentOf({ job, document, pack }: JobView): Report['assessme
     overruledBecause: document.overruled?.reason ?? null,
   };
 }
-
-function replaced({ job, document }: JobView): Report['replaces'] {
-  const before = document.replaces ? documentOf(job, document.replaces) : undefined;
-  return before?.issued ? { number: before.issued.body.number, because: document.because ?? '—' } : null;
-}
-
-const declarationsOf = ({ document, definition }: JobView): Report['declarations'] =>
-  document.signatures
-    .filter(({ inForce }) => inForce)
-    .map(({ role, entry: { body, madeAt } }) => ({
-      role,
-      title: definition.roles.find((each) => each.role === role)?.title ?? role,
-      name: body.name,
-      position: body.position,
-      statement: body.statement,
-      signedAt: madeAt,
-    }));
 
 const observationsOf = ({ job }: JobView): Report['observations'] =>
   job.observations.map((observation) => {

@@ -8,6 +8,8 @@ import { type Report, reportModel } from './model';
 export const eicr: DocumentDefinition<Report> = {
   kind: 'EICR',
   title: 'Electrical Installation Condition Report',
+  about: 'condition',
+  recommends: true,
   stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review'],
   schedule: (pack) => pack.inspectionEicr,
   outcomes,

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import type { ModelSchema } from '../../job/document-definition';
 import { codes } from '../../job/outcome';
 import { factSchema } from '../fact';
+import { declarationsSchema, instrumentsSchema } from '../paper';
 import { printedModel } from '../printed-model';
 import { inspectionSchema } from '../schedule-of-inspections';
 import { boardSchema } from '../schedule-of-tests';
@@ -41,17 +42,8 @@ const reportSchema = printedModel.extend({
   ),
   inspection: inspectionSchema,
   boards: z.array(boardSchema),
-  instruments: z.array(z.object({ name: z.string(), serial: z.string(), calibratedOn: z.string() })),
-  declarations: z.array(
-    z.object({
-      role: z.string(),
-      title: z.string(),
-      name: z.string(),
-      position: z.string(),
-      statement: z.string(),
-      signedAt: z.string(),
-    }),
-  ),
+  instruments: instrumentsSchema,
+  declarations: declarationsSchema,
 });
 export type Report = z.infer<typeof reportSchema>;
 

@@ -6,6 +6,7 @@ import type { InMaking, Version } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 import type { ItemMarked } from './item';
+import type { WorksFields } from './works';
 
 const documentBegun = z.object({
   documentId: z.uuid().toLowerCase(),
@@ -59,6 +60,8 @@ export type JobDocument = {
   readonly begunAt: string;
   readonly items: ReadonlyMap<string, Recorded<ItemMarked>>;
   readonly summary: string | null;
+  /** The work it certifies; nothing in a report on what exists. */
+  readonly works: WorksFields;
   readonly comeBack: { readonly dueOn: string; readonly reason: string } | null;
   readonly overruled: { readonly outcome: 'satisfactory' | 'unsatisfactory'; readonly reason: string } | null;
   readonly signatures: readonly Signature[];
@@ -81,6 +84,7 @@ export function beginDocument(job: Documents, body: DocumentBegun, begunAt: stri
     begunAt,
     items: before?.items ?? new Map(),
     summary: before?.summary ?? null,
+    works: before?.works ?? {},
     comeBack: before?.comeBack ?? null,
     overruled: before?.overruled ?? null,
     signatures: [],

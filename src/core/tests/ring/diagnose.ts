@@ -42,7 +42,7 @@ export type Diagnosis = {
 /** Explanations believed less than this are not listed. */
 const leastBelief = 1e-4;
 /** What each part must be believed for the whole to count as sure. */
-const sure = 0.9;
+const sure = 0.99;
 
 /**
  * Ranks what explains a ring's readings (r1, rn, r2, steps 2 and 3, other pairs tried) in two layers: the ring as a whole,

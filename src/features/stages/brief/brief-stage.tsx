@@ -7,12 +7,13 @@ import { ClientAndSite } from './client-and-site';
 import { InstrumentsBrought } from './instruments-brought';
 import { Limitations } from './limitations';
 import { WhatWasAgreed } from './what-was-agreed';
+import { WhatWasDone } from './what-was-done';
 
 export type Record = (entry: NewJobEntry) => boolean;
 
 /** Who, where, why, how far, and with which instruments: agreed before anything is opened. */
 export function BriefStage() {
-  const { append } = useJob();
+  const { append, definition } = useJob();
   const record: Record = (entry) => {
     const outcome = append([entry]);
     if (!outcome.ok) toast(outcome.reason);
@@ -25,8 +26,14 @@ export function BriefStage() {
         <InstrumentsBrought record={record} />
       </section>
       <section>
-        <WhatWasAgreed record={record} />
-        <Limitations record={record} />
+        {definition.about === 'condition' ? (
+          <>
+            <WhatWasAgreed record={record} />
+            <Limitations record={record} />
+          </>
+        ) : (
+          <WhatWasDone record={record} />
+        )}
       </section>
     </div>
   );

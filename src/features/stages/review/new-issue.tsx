@@ -8,7 +8,7 @@ import { useJob } from '../../../client/job-provider';
 
 /** An error found after sealing is put right by a new issue that names the old one and says why. */
 export function NewIssue({ record }: { record: (entry: NewJobEntry) => boolean }) {
-  const { job, document } = useJob();
+  const { job, document, choose } = useJob();
   const [because, setBecause] = useState('');
   const number = document.issued?.body.number;
   if (!number || job.documents.some((each) => each.replaces === document.id)) return null;
@@ -20,8 +20,9 @@ export function NewIssue({ record }: { record: (entry: NewJobEntry) => boolean }
         const why = because.trim();
         if (!why) return;
         const { kind, edition, id: replaces } = document;
-        const body = { documentId: v7(), kind, edition, covers: null, because: why, replaces };
-        record({ kind: 'document.begun', body });
+        const documentId = v7();
+        const body = { documentId, kind, edition, covers: null, because: why, replaces };
+        if (record({ kind: 'document.begun', body })) choose(documentId);
       }}
     >
       <label className="min-w-0 flex-1 text-sm font-semibold">

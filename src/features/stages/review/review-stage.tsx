@@ -22,6 +22,7 @@ import { LettersLost } from './letters-lost';
 import { NewIssue } from './new-issue';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
+import { Snags } from './snags';
 
 /** What is missing, what it amounts to, and the signatures that seal it. */
 export function ReviewStage() {
@@ -45,23 +46,26 @@ export function ReviewStage() {
         ) : (
           <div>
             <h1 className="text-xl">{definition.title}</h1>
-            <p className="text-sm text-faint">{left}</p>
+            <p className="text-sm text-faint">{document.works.description ?? 'The work is not described yet.'}</p>
           </div>
         )}
         <div>
-          <EntryField
-            label="Summary of the condition"
-            lines={4}
-            shown={document.summary ?? ''}
-            parse={asText}
-            commit={(text) =>
-              record({ kind: 'condition.summarised', body: { documentId: document.id, text: text ?? '' } })
-            }
-            hint="In plain words, for whoever lives there."
-            {...at(summary)}
-          />
-          <NextInspection wanted={at(comeBack).wanted} record={record} />
+          {definition.about === 'condition' && (
+            <EntryField
+              label="Summary of the condition"
+              lines={4}
+              shown={document.summary ?? ''}
+              parse={asText}
+              commit={(text) =>
+                record({ kind: 'condition.summarised', body: { documentId: document.id, text: text ?? '' } })
+              }
+              hint="In plain words, for whoever lives there."
+              {...at(summary)}
+            />
+          )}
+          {definition.recommends && <NextInspection wanted={at(comeBack).wanted} record={record} />}
         </div>
+        {definition.about === 'works' && <Snags record={record} />}
         <LettersLost />
         <Declarations record={record} jobId={jobId} />
       </section>

@@ -1,0 +1,68 @@
+import { judgeDemand, maximumDemand } from '../../installation/demand';
+import { loadsFromWays } from '../../installation/loads';
+import type { Firm } from '../../job/document-definition';
+import type { JobView } from '../../job/view';
+import { exact, toFixed } from '../../quantity/exact';
+import { showDay } from '../../words/day';
+import { fact, printed } from '../fact';
+import { declarationsOf, instrumentsOf, replaced } from '../paper';
+import { scheduleOfInspections } from '../schedule-of-inspections';
+import { schedulesOfTests } from '../schedule-of-tests';
+import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
+import { remediesOf, whereFacts, whoFacts, worksFacts } from '../works';
+import type { Certificate } from './model';
+
+/** The certificate a job makes as it stands, complete or not: a draft prints dashes where something is missing. */
+export function buildCertificate(view: JobView, firm: Firm): Certificate {
+  const { job, document, pack } = view;
+  const { works } = document;
+  return {
+    version: 1,
+    kind: 'EIC',
+    edition: pack.title,
+    reference: job.opened?.body.reference ?? '',
+    replaces: replaced(view),
+    firm,
+    client: whoFacts(view),
+    site: whereFacts(view),
+    works: worksFacts(view),
+    extentCovered: printed(works.extentCovered),
+    extentNotCovered: printed(works.extentNotCovered),
+    existing: printed(works.existing),
+    departures: printed(works.departures),
+    remedies: remediesOf(view),
+    comeBack: [
+      fact('Next inspection by', showDay(document.comeBack?.dueOn)),
+      fact('Because', document.comeBack?.reason),
+    ],
+    supply: supplyFacts(view),
+    earthing: earthingFacts(view),
+    mainSwitch: mainSwitchFacts(view),
+    demand: demandOf(view),
+    inspection: scheduleOfInspections(view),
+    snags: job.snags.flatMap(({ documentId, what, cleared }) =>
+      documentId === document.id && cleared ? [{ what, how: cleared.how }] : [],
+    ),
+    boards: schedulesOfTests(view),
+    instruments: instrumentsOf(view),
+    declarations: declarationsOf(view),
+  };
+}
+
+/** Maximum demand by purpose, beside the service fuse and the main switch; the figure recorded goes before the sum. */
+function demandOf({ job, pack }: JobView): Certificate['demand'] {
+  const { supply } = job;
+  const { lines, total } = maximumDemand(loadsFromWays([...job.ways.values()]), pack);
+  const recorded = supply.maximumDemandAmps ? exact(supply.maximumDemandAmps) : total;
+  const beside = (rating: number | null | undefined, of: 'supply fuse' | 'board') =>
+    rating ? (judgeDemand(recorded, rating, of).working[0] ?? null) : null;
+  return {
+    lines: lines.map(({ purpose, working, demand }) => ({ purpose, working, amps: toFixed(demand, 1, 'half-up') })),
+    facts: [
+      fact('Maximum demand', supply.maximumDemandAmps, ' A'),
+      fact('Sum after diversity', toFixed(total, 1, 'half-up'), ' A'),
+      fact('Beside the service fuse', beside(supply.serviceFuseAmps, 'supply fuse')),
+      fact('Beside the main switch', beside(supply.mainSwitchAmps, 'board')),
+    ],
+  };
+}

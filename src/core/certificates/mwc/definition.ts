@@ -1,0 +1,29 @@
+import type { DocumentDefinition } from '../../job/document-definition';
+import { buildForm } from './build';
+import { gapsOf } from './gaps';
+import { type WorksForm, formModel } from './model';
+
+/** Minor Electrical Installation Works Certificate: an addition or alteration to one existing circuit. */
+export const mwc: DocumentDefinition<WorksForm> = {
+  kind: 'MWC',
+  title: 'Minor Electrical Installation Works Certificate',
+  about: 'works',
+  recommends: false,
+  stages: ['brief', 'origin', 'isolation', 'tests', 'circuits', 'review'],
+  schedule: () => [],
+  outcomes: [],
+  roles: [
+    {
+      role: 'responsible person',
+      title: 'Designed, constructed, inspected and tested by',
+      statement:
+        'I did this work with reasonable skill and care and tested it. To the best of my knowledge it answers to the edition named, but for the departures stated, it takes nothing from the safety of the existing installation, and no defect of it is left.',
+      by: null,
+      otherwise: 'Whoever answers for the work signs here.',
+    },
+  ],
+  gaps: gapsOf,
+  assess: null,
+  build: buildForm,
+  model: formModel,
+};

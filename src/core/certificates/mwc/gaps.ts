@@ -1,0 +1,53 @@
+import type { Gap } from '../../job/document-definition';
+import { slotAt } from '../../installation/slot';
+import { type Verdicts, judgeJob } from '../../job/verdicts';
+import type { JobView } from '../../job/view';
+import { ze } from '../../tests/origin/slots';
+import { coveredWays } from '../covered';
+import {
+  circuitGaps,
+  fieldOf,
+  fields,
+  instrumentGaps,
+  isolationGaps,
+  lacks,
+  readingGap,
+  repeatGaps,
+  whoAndWhereGaps,
+} from '../gaps';
+import { ownWorkGaps, worksGaps } from '../works-gaps';
+
+/** What a form for one circuit still lacks: only what its five parts ask. */
+export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[] {
+  const ways = coveredWays(view);
+  return [
+    ...whoAndWhereGaps(view, []),
+    ...worksGaps(view, ['description', 'existing', 'departures', 'completedOn']),
+    ...instrumentGaps(view),
+    ...fields(
+      'origin',
+      view.job.supply,
+      [
+        ['earthing', 'Earthing system'],
+        ['earthingConductorCsaMm2', 'Earthing conductor size'],
+        ['bondingCsaMm2', 'Main bonding conductor size'],
+        ['bondWater', 'Main bonding: water'],
+        ['bondGas', 'Main bonding: gas'],
+      ],
+      fieldOf('supply'),
+    ),
+    ...readingGap(view, 'origin', slotAt({ of: 'supply' }, ze)),
+    ...isolationGaps(view),
+    ...repeatGaps(view),
+    ...(ways.length === 1
+      ? []
+      : [
+          lacks('brief', ways.length === 0 ? 'The circuit that was altered' : 'One circuit: a form for each altered', {
+            of: 'works',
+            field: 'wayIds',
+          }),
+        ]),
+    ...circuitGaps(view).filter((gap) => !(gap.place.of === 'slot' && gap.place.slot.on.of === 'board')),
+    ...ownWorkGaps(view, verdicts),
+  ];
+}

@@ -1,0 +1,44 @@
+import * as z from 'zod';
+import { documentOf } from '../job/job';
+import type { JobView } from '../job/view';
+import { showDay } from '../words/day';
+import type { PrintedModel } from './printed-model';
+
+/** What every document ends with: by which instruments, and who signed it. */
+export const instrumentsSchema = z.array(z.object({ name: z.string(), serial: z.string(), calibratedOn: z.string() }));
+export const declarationsSchema = z.array(
+  z.object({
+    role: z.string(),
+    title: z.string(),
+    name: z.string(),
+    position: z.string(),
+    statement: z.string(),
+    signedAt: z.string(),
+  }),
+);
+
+/** The issued document it puts right, and why. */
+export function replaced({ job, document }: JobView): PrintedModel['replaces'] {
+  const before = document.replaces ? documentOf(job, document.replaces) : undefined;
+  return before?.issued ? { number: before.issued.body.number, because: document.because ?? '—' } : null;
+}
+
+export const instrumentsOf = ({ job }: JobView): z.infer<typeof instrumentsSchema> =>
+  [...job.instruments.values()].map(({ name, serial, calibratedOn }) => ({
+    name,
+    serial,
+    calibratedOn: showDay(calibratedOn),
+  }));
+
+/** The signatures in force. */
+export const declarationsOf = ({ document, definition }: JobView): z.infer<typeof declarationsSchema> =>
+  document.signatures
+    .filter(({ inForce }) => inForce)
+    .map(({ role, entry: { body, madeAt } }) => ({
+      role,
+      title: definition.roles.find((each) => each.role === role)?.title ?? role,
+      name: body.name,
+      position: body.position,
+      statement: body.statement,
+      signedAt: madeAt,
+    }));

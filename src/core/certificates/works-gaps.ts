@@ -1,0 +1,63 @@
+import { workNatureWords } from '../job/kinds/works';
+import type { Gap } from '../job/document-definition';
+import { wayOfSubject } from '../job/job';
+import { nameOfSlot } from '../job/slot-name';
+import { type Verdicts, resultVerdicts } from '../job/verdicts';
+import type { JobView } from '../job/view';
+import { isCovered } from './covered';
+import { readDescription } from './description';
+import { fieldOf, fields, lacks, list } from './gaps';
+
+type Wanted = keyof typeof words;
+const words = {
+  description: 'What was done, where, and on which circuit',
+  nature: `Sort of work: ${Object.values(workNatureWords).join(', ').toLowerCase()}`,
+  extentCovered: 'Extent: what the certificate covers',
+  extentNotCovered: 'What it does not cover (write nothing where all is covered)',
+  existing: 'Comments on the existing installation (write none noticed where there is none)',
+  departures: 'Departures from the edition (write none where there are none)',
+  completedOn: 'Date of completion',
+} as const;
+
+/** What a certificate still lacks of the work it is for, and what its description does not say. */
+export function worksGaps({ document: { works } }: JobView, wanted: readonly Wanted[]): Gap[] {
+  const { ask } = readDescription(works.description ?? '');
+  return [
+    ...fields(
+      'brief',
+      works,
+      wanted.map((field) => [field, words[field]] as const),
+      fieldOf('works'),
+    ),
+    ...(works.description && ask
+      ? [
+          {
+            stage: 'brief' as const,
+            severity: 'query' as const,
+            what: `The description: ${ask}`,
+            place: { of: 'works' as const, field: 'description' },
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Own work has no defects when it is certified: a result that does not meet is mended, and a snag is cleared. */
+export function ownWorkGaps(view: JobView, verdicts: Verdicts): Gap[] {
+  const { job, document } = view;
+  const wrong = resultVerdicts(view, verdicts).filter(({ slot, judgement }) => {
+    const way = wayOfSubject(job, slot.on);
+    return judgement.verdict === 'fails' && (way === undefined || isCovered(view, way));
+  });
+  return [
+    ...wrong.map(({ slot }) =>
+      lacks('circuits', `${nameOfSlot(view, slot)} does not meet its limit: mend it and test again`, {
+        of: 'slot',
+        slot,
+      }),
+    ),
+    ...job.snags
+      .filter((snag) => snag.documentId === document.id && !snag.cleared)
+      .map((snag) => lacks('review', `Snag: ${snag.what}${snag.where ? `, ${snag.where}` : ''}`, list('snags'))),
+  ];
+}

@@ -1,0 +1,54 @@
+import * as z from 'zod';
+import { day, line, paragraph } from '../../installation/text';
+import { jobKind } from '../kind';
+import { changeDocument, whyNotIn } from './document';
+import { whyNoWay } from './way';
+
+export const workNatures = ['new', 'addition', 'alteration', 'board change'] as const;
+export const workNatureWords: Record<(typeof workNatures)[number], string> = {
+  new: 'New installation',
+  addition: 'Addition to an existing installation',
+  alteration: 'Alteration of an existing installation',
+  'board change': 'Replacement of a consumer unit',
+};
+
+/** The work a certificate is for: what was done and how far, and what was seen beside it. Each field as it was said. */
+const worksFields = z
+  .object({
+    /** What, where, and on which circuit. */
+    description: paragraph.nullable(),
+    nature: z.enum(workNatures).nullable(),
+    extentCovered: paragraph.nullable(),
+    extentNotCovered: paragraph.nullable(),
+    /** Defects noticed elsewhere; that none were is said in words. */
+    existing: paragraph.nullable(),
+    departures: paragraph.nullable(),
+    completedOn: day.nullable(),
+    /** The circuits worked on; null for every one there is. */
+    wayIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
+    /** Findings of a report that it puts right. */
+    observationIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
+    /** Whether building control has to know, and what that comes to. */
+    notice: line.nullable(),
+  })
+  .partial();
+export type WorksFields = z.infer<typeof worksFields>;
+
+export const worksDescribed = jobKind({
+  body: z.object({ documentId: z.uuid().toLowerCase(), fields: worksFields }),
+  touches: ['documents'],
+  office: true,
+  apply: (job, { body: { documentId, fields } }) =>
+    changeDocument(job, documentId, ({ works }) => ({ works: { ...works, ...fields } })),
+  admit(job, { documentId, fields: { wayIds, observationIds } }) {
+    const wrong = whyNotIn(job, documentId);
+    if (wrong) return wrong;
+    for (const wayId of wayIds ?? []) {
+      const why = whyNoWay(job, wayId);
+      if (why) return why;
+    }
+    return observationIds?.some((id) => !job.observations.some((observation) => observation.id === id))
+      ? 'There is no such observation.'
+      : null;
+  },
+});
