@@ -99,6 +99,7 @@ const filled = (text: string) => ({
   summary: text,
   brief: report.brief.map((fact) => ({ ...fact, value: text })),
   observations: Array.from({ length: 10 }, (_, i) => ({
+    id: null,
     number: i + 1,
     code: 'C3' as const,
     what: text,

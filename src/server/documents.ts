@@ -4,9 +4,11 @@ import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents } from '../core/catalogue';
 import { type PrintedModel, printedModel } from '../core/certificates/printed-model';
+import { type Closing, closings } from '../core/certificates/remedies';
 import { env } from '../env';
 import { type Transaction, forFirm } from './connection';
-import { document, documentPdf } from './schema';
+import { foldAt } from './folds';
+import { document, documentPdf, stream } from './schema';
 import type { FirmActor } from './streams';
 
 export const sha256 = (data: string | Buffer): string => createHash('sha256').update(data).digest('hex');
@@ -23,6 +25,8 @@ export type IssuedDocument = {
   /** The document that puts this one right, and the one this puts right. */
   readonly replacedBy: Neighbour | null;
   readonly replaces: Neighbour | null;
+  /** Findings that were put right since, by their ids. */
+  readonly closed: ReadonlyMap<string, Closing>;
 };
 
 export type Neighbour = { readonly id: string; readonly number: string; readonly verificationToken: string };
@@ -65,11 +69,18 @@ export async function neighboursOf(tx: Transaction, row: typeof document.$inferS
   return { replacedBy: after ? neighbour(after) : null, replaces: before ? neighbour(before) : null };
 }
 
+/** A stored document as its pages show it: its model read, its neighbours, and what was put right since. */
+export async function asIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<IssuedDocument> {
+  const [head] = await tx.select().from(stream).where(eq(stream.id, row.jobId));
+  const closed = head ? closings(await foldAt(tx, 'job', row.jobId, head.lastSeq)) : new Map<string, Closing>();
+  return { ...row, model: modelOf(row.kind, row.model), ...(await neighboursOf(tx, row)), closed };
+}
+
 /** One of the firm's issued documents. */
 export function findDocument(actor: FirmActor, documentId: string): Promise<IssuedDocument | null> {
   return forFirm(actor.firmId, async (tx) => {
     const [row] = await tx.select().from(document).where(eq(document.id, documentId));
-    return row ? { ...row, model: modelOf(row.kind, row.model), ...(await neighboursOf(tx, row)) } : null;
+    return row ? asIssued(tx, row) : null;
   });
 }
 

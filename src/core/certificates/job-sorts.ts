@@ -44,8 +44,10 @@ export type JobAsked = Pick<WorkTold, 'country' | 'did'> &
   Pick<WorkTold['facts'], 'circuitsTouched' | 'specialLocation' | 'kitchen' | 'cableChanged'>;
 
 /** Which paper a job of a sort calls for, and who has to be told. */
-export function adviseJob(sort: JobSort, { country, did, ...asked }: JobAsked): DocumentAdvice {
-  return whichDocument({ country, did, facts: workDone.parse({ ...jobSorts[sort].facts, ...asked }) });
+export function adviseJob(sort: JobSort, asked: JobAsked): DocumentAdvice {
+  const { country, did, circuitsTouched, specialLocation, kitchen, cableChanged } = asked;
+  const said = { circuitsTouched, specialLocation, kitchen, cableChanged };
+  return whichDocument({ country, did, facts: workDone.parse({ ...jobSorts[sort].facts, ...said }) });
 }
 
 /** The kinds of document a paper is begun as: what is advised is begun too, and where none is due a form still shows it was tested. */

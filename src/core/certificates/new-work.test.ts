@@ -140,13 +140,12 @@ describe('an installation certificate', () => {
     works(scribe, { existing: 'A crack in the meter box' });
     expect(viewOfScribe(scribe).document.signatures.some(({ inForce }) => inForce)).toBe(false);
   });
-  it('prints what it certifies, its demand and the snags that were mended, and reads back as stored', () => {
+  it('prints what it certifies, its demand, and reads back as stored', () => {
     const model = printedOf(eicJob());
     const { definition } = viewOfScribe(eicJob());
     expect(definition.model.read(JSON.parse(JSON.stringify(model)))).toEqual(model);
     expect(model).toMatchObject({
       kind: 'EIC',
-      snags: [{ what: 'RCBO of the shower does not trip in time' }],
       boards: [{ rows: { length: 4 } }],
       demand: { facts: [{ value: '71 A' }, {}, { value: expect.stringMatching(/71.0 A ≤ 100.0 A/) }, {}] },
     });

@@ -81,7 +81,7 @@ export function DocumentView({ document, intact, verifyPath }: Props) {
             signing in.
           </p>
         </section>
-        {shown && <shown.Body model={document.model} />}
+        {shown && <shown.Body model={document.model} closed={document.closed} />}
       </main>
     </div>
   );

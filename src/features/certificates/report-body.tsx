@@ -1,6 +1,10 @@
+import Link from 'next/link';
 import { type Report, reportModel } from '../../core/certificates/eicr/model';
 import type { PrintedModel } from '../../core/certificates/printed-model';
+import type { Closing } from '../../core/certificates/remedies';
 import { CodeBadge } from '../findings/code-badge';
+
+const day = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long' });
 
 /** What a condition report comes to. */
 export function ReportOutcome({ model }: { model: PrintedModel }) {
@@ -13,7 +17,7 @@ export function ReportOutcome({ model }: { model: PrintedModel }) {
 }
 
 /** What a condition report says, in short. */
-export function ReportBody({ model }: { model: PrintedModel }) {
+export function ReportBody({ model, closed }: { model: PrintedModel; closed: ReadonlyMap<string, Closing> }) {
   const report: Report = reportModel.read(model);
   return (
     <>
@@ -54,11 +58,25 @@ export function ReportBody({ model }: { model: PrintedModel }) {
                 <span className="block text-sm">
                   {o.where} · item {o.item} · circuit {o.circuit}
                 </span>
+                <PutRight closing={closed.get(o.id ?? '')} />
               </span>
             </li>
           ))}
         </ol>
       </section>
     </>
+  );
+}
+
+function PutRight({ closing }: { closing: Closing | undefined }) {
+  if (!closing) return null;
+  return (
+    <span className="block text-sm font-semibold">
+      ✓ Put right under{' '}
+      <Link className="underline underline-offset-4" href={`/documents/${closing.issueId}`}>
+        {closing.number}
+      </Link>
+      , {day.format(new Date(closing.issuedAt))}
+    </span>
   );
 }

@@ -82,17 +82,19 @@ export function ObservationsStage() {
                     {observation.regulation && ` · ${observation.regulation}`}
                   </p>
                   <p className="text-sm text-faint">{observation.why}</p>
-                  <Remedy observation={observation} />
+                  <RemedyStands observation={observation} />
                   {!isSealed && (
-                    <p className="-ml-1 flex gap-4">
+                    <p className="-ml-1 flex flex-wrap gap-x-4">
                       <Button look="quiet" onClick={() => edit(observation)}>
                         Change
                       </Button>
                       <Button look="quiet" onClick={() => strike(observation)}>
                         Strike
                       </Button>
+                      <Mend observation={observation} />
                     </p>
                   )}
+                  {isSealed && <Mend observation={observation} />}
                 </div>
               </li>
             );
@@ -132,32 +134,39 @@ function StruckObservations() {
   );
 }
 
-/** Which paper puts a finding right, or the way to begin one: it points back at the finding, and closes it when issued. */
-function Remedy({ observation }: { observation: Observation }) {
-  const { job, jobId, document, append, choose } = useJob();
+/** Which paper puts a finding right, where one was begun. */
+function RemedyStands({ observation }: { observation: Observation }) {
+  const { job, jobId, choose } = useJob();
   const { go } = usePlace();
   const remedy = remedyOf(job, observation.id);
-  if (remedy)
-    return (
-      <p className="text-sm font-semibold">
-        {remedy.issued ? (
-          <>
-            ✓ Put right under{' '}
-            <Link className="underline underline-offset-4" href={`/documents/${remedy.issued.body.issueId}`}>
-              {remedy.issued.body.number}
-            </Link>
-            , {showMoment(remedy.issued.madeAt)}
-          </>
-        ) : (
-          <>
-            Being put right: {remedy.kind}{' '}
-            <Button look="quiet" onClick={() => (choose(remedy.id), go(`/jobs/${jobId}`))}>
-              Turn to it
-            </Button>
-          </>
-        )}
-      </p>
-    );
+  if (!remedy) return null;
+  return (
+    <p className="text-sm font-semibold">
+      {remedy.issued ? (
+        <>
+          ✓ Put right under{' '}
+          <Link className="underline underline-offset-4" href={`/documents/${remedy.issued.body.issueId}`}>
+            {remedy.issued.body.number}
+          </Link>
+          , {showMoment(remedy.issued.madeAt)}
+        </>
+      ) : (
+        <>
+          Being put right: {remedy.kind}{' '}
+          <Button look="quiet" onClick={() => (choose(remedy.id), go(`/jobs/${jobId}`))}>
+            Turn to it
+          </Button>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** Begins the paper that puts a finding right: it points back at the finding, and closes it when issued. */
+function Mend({ observation }: { observation: Observation }) {
+  const { job, jobId, document, append, choose } = useJob();
+  const { go } = usePlace();
+  if (remedyOf(job, observation.id)) return null;
   const begin = () => {
     const documentId = v7();
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
@@ -199,10 +208,8 @@ function Remedy({ observation }: { observation: Observation }) {
     go(`/jobs/${jobId}/brief`);
   };
   return (
-    <p className="-ml-1">
-      <Button look="quiet" onClick={begin}>
-        Mend it: begin its paper
-      </Button>
-    </p>
+    <Button look="quiet" onClick={begin}>
+      Mend it: begin its paper
+    </Button>
   );
 }

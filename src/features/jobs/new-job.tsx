@@ -4,7 +4,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { Controller, type Control, type UseFormRegister, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
-import { adviseJob, jobSortNames, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
+import { type JobSort, adviseJob, jobSortNames, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
 import { readDescription } from '../../core/certificates/description';
 import { countries, locations, noticeWords } from '../../core/certificates/which-document';
 import { editionPack } from '../../core/edition/editions';
@@ -105,7 +105,7 @@ export function NewJob({ usual }: { usual: EditionId }) {
             )}
           </div>
           {sort && sort !== 'periodic' && <WhatWasDone control={control} register={register} />}
-          {sort && <Answer control={control} register={register} />}
+          {sort && <Answer sort={sort} control={control} register={register} />}
           <div className="grid gap-3 sm:grid-cols-2">
             <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
             <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
@@ -147,11 +147,14 @@ function Choice<V extends string>({
   control,
   name,
   options,
+  usual,
 }: {
   label: string;
   control: Control<OpenJobFields>;
   name: 'edition' | 'whose' | 'country' | 'specialLocation' | 'paper';
   options: readonly { value: V; label: string }[];
+  /** What is taken where nothing is chosen. */
+  usual?: V | undefined;
 }) {
   return (
     <div className="space-y-1 text-sm font-semibold">
@@ -163,7 +166,7 @@ function Choice<V extends string>({
           <Select
             label={label}
             className="w-full font-normal"
-            value={(field.value as V | null) ?? null}
+            value={(field.value as V | null) ?? usual ?? null}
             onChange={field.onChange}
             options={options}
           />
@@ -223,8 +226,8 @@ function WhatWasDone({ control, register }: Parts) {
 }
 
 /** Which paper, why, who signs, and who has to be told; another one where the inspector decides so and says why. */
-function Answer({ control, register }: Parts) {
-  const { sort, paper, ...asked } = useWatch({ control }) as OpenJobFields;
+function Answer({ sort, control, register }: Parts & { readonly sort: JobSort }) {
+  const { paper, ...asked } = useWatch({ control }) as OpenJobFields;
   const advice = adviseJob(sort, {
     ...asked,
     circuitsTouched: Number.isFinite(asked.circuitsTouched) ? asked.circuitsTouched : 1,
@@ -247,7 +250,13 @@ function Answer({ control, register }: Parts) {
           Also told: {who}.
         </p>
       ))}
-      <Choice label="Paper to begin" control={control} name="paper" options={papers} />
+      <Choice
+        label="Paper to begin"
+        control={control}
+        name="paper"
+        options={papers}
+        usual={proposed.length === 1 ? (proposed[0] as 'EIC' | 'MWC' | 'EICR') : undefined}
+      />
       {differs && <FormField label={`Why ${paper} and not ${proposed.join(' and ')}`} {...register('because')} />}
     </section>
   );

@@ -40,9 +40,6 @@ export function buildCertificate(view: JobView, firm: Firm): Certificate {
     mainSwitch: mainSwitchFacts(view),
     demand: demandOf(view),
     inspection: scheduleOfInspections(view),
-    snags: job.snags.flatMap(({ documentId, what, cleared }) =>
-      documentId === document.id && cleared ? [{ what, how: cleared.how }] : [],
-    ),
     boards: schedulesOfTests(view),
     instruments: instrumentsOf(view),
     declarations: declarationsOf(view),

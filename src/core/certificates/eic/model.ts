@@ -29,8 +29,6 @@ const certificateSchema = printedModel.extend({
     facts,
   }),
   inspection: inspectionSchema,
-  /** Cleared before it was signed. */
-  snags: z.array(z.object({ what: z.string(), how: z.string() })),
   boards: z.array(boardSchema),
   instruments: instrumentsSchema,
   declarations: declarationsSchema,

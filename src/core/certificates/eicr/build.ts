@@ -16,7 +16,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
   const { client, site, brief } = job;
   const inspection = scheduleOfInspections(view);
   return {
-    version: 2,
+    version: 3,
     kind: 'EICR',
     edition: pack.title,
     reference: job.opened?.body.reference ?? '',
@@ -77,8 +77,9 @@ export function assessmentOf({ job, document, pack }: JobView): Report['assessme
 const observationsOf = ({ job }: JobView): Report['observations'] =>
   job.observations.map((observation) => {
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
-    const { number, code, what, where, why, codeReason, item, regulation } = observation;
+    const { id, number, code, what, where, why, codeReason, item, regulation } = observation;
     return {
+      id,
       number,
       code,
       what,

@@ -11,7 +11,7 @@ const facts = z.array(factSchema);
 
 /** A condition report as it is printed: words and figures only, nothing left to compute. */
 const reportSchema = printedModel.extend({
-  version: z.literal(2),
+  version: z.literal(3),
   kind: z.literal('EICR'),
   client: facts,
   brief: facts,
@@ -30,6 +30,8 @@ const reportSchema = printedModel.extend({
   mainSwitch: facts,
   observations: z.array(
     z.object({
+      /** The observation in its job; null in reports of before. */
+      id: z.string().nullable(),
       number: z.number(),
       code: z.enum(codes),
       what: z.string(),
@@ -85,7 +87,7 @@ type First = Record<string, unknown> & {
 };
 
 /** Version 1 → 2: tables carry their own columns, signatures their own titles, a new issue names the old. */
-function carryUp(stored: unknown): unknown {
+function toSecond(stored: unknown): unknown {
   const model = stored as First;
   if (typeof stored !== 'object' || stored === null || 'version' in stored) return stored;
   return {
@@ -101,8 +103,15 @@ function carryUp(stored: unknown): unknown {
   };
 }
 
+/** Version 2 → 3: an observation carries its id. */
+function toThird(stored: unknown): unknown {
+  const model = stored as { readonly version?: unknown; readonly observations?: readonly object[] } | null;
+  if (model?.version !== 2 || !Array.isArray(model.observations)) return stored;
+  return { ...model, version: 3, observations: model.observations.map((each: object) => ({ id: null, ...each })) };
+}
+
 /** Reads a stored report, of whatever version. Throws where it is none: a stored document is never guessed at. */
 export const reportModel: ModelSchema<Report> = {
   schema: reportSchema,
-  read: (stored) => reportSchema.parse(carryUp(stored)),
+  read: (stored) => reportSchema.parse(toThird(toSecond(stored))),
 };

@@ -100,8 +100,8 @@ function Circuits({ say, wanted }: { say: (fields: WorksFields) => void; wanted:
   const picked = document.works.wayIds ?? null;
   if (ways.length === 0) return null;
   return (
-    <fieldset id={placeKey({ of: 'works', field: 'wayIds' })} className="scroll-mt-40 border-b border-rule py-2">
-      <legend className={`text-sm ${wanted ? 'font-semibold' : 'text-faint'}`}>
+    <fieldset id={placeKey({ of: 'works', field: 'wayIds' })} className="scroll-mt-40 border-b border-rule pb-2">
+      <legend className={`pt-2 text-sm ${wanted ? 'font-semibold' : 'text-faint'}`}>
         Circuits worked on{picked === null && ': all of them'}
       </legend>
       <div className="grid gap-x-4 sm:grid-cols-2">
