@@ -2,6 +2,8 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { join } from 'node:path';
 import pg from 'pg';
+import PgBoss from 'pg-boss';
+import { queues } from '../src/server/queues';
 
 /** Makes the database and the application's role where they are missing, then runs every migration, one process at a time. */
 async function main(): Promise<void> {
@@ -21,8 +23,23 @@ async function main(): Promise<void> {
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();
   await migrate(drizzle(owner), { migrationsFolder: join(import.meta.dirname, '..', 'src', 'server', 'migrations') });
+  await makeQueue(ownerUrl);
+  await owner.query(
+    `grant usage on schema pgboss to ledger_app;
+     grant select, insert, update, delete on all tables in schema pgboss to ledger_app;
+     grant execute on all functions in schema pgboss to ledger_app`,
+  );
   await owner.end();
   await server.end();
+}
+
+/** The tables and the queues that letters wait in: made by the owner, for the application may only use them. */
+async function makeQueue(connectionString: string): Promise<void> {
+  const boss = new PgBoss({ connectionString, supervise: false, schedule: false, max: 2 });
+  boss.on('error', () => undefined);
+  await boss.start();
+  for (const queue of queues) await boss.createQueue(queue.name, queue);
+  await boss.stop({ graceful: false });
 }
 
 /** What the database itself said, beneath what ran into it. */

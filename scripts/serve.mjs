@@ -37,7 +37,7 @@ function believeOnlyProxies(request) {
 const shownPath = (url) =>
   url
     .split('?')[0]
-    .replace(/^\/(verify|join)\/.*/, '/$1/…')
+    .replace(/^\/(verify|join|paper|sign)\/.*/, '/$1/…')
     .slice(0, 200);
 
 const log = (line) => process.stdout.write(`${new Date().toISOString()} ${line}\n`);

@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { ensureNodeModules } from './setup/packages.mjs';
 import { Stop, local, locked, recall, root, say } from './setup/state.mjs';
 import { freePort } from './setup/postgres.mjs';
-import { startTester } from './setup/tester.mjs';
+import { startPostOffice, startTester } from './setup/standins.mjs';
 import { ensureBuilt, ensureMigrated, ensurePostgres, forServing, settings } from './setup/application.mjs';
 import { bin, script } from './setup/run.mjs';
 
@@ -36,6 +36,7 @@ const answers = (port) =>
 
 let child;
 let tester;
+let office;
 let stopping = false;
 
 async function main() {
@@ -57,6 +58,10 @@ async function main() {
     tester = await startTester(baseUrl);
     env.TESTER_URL = tester.url;
   }
+  if (!process.env.SMTP_URL) {
+    office = await startPostOffice(env.POST_FOLDER);
+    env.SMTP_URL = office.smtpUrl;
+  }
   if (stopping) throw new Stop('Stopped.');
   serve(env, port);
   while (!(await answers(port))) {
@@ -65,6 +70,7 @@ async function main() {
   }
   const demo = empty ? null : recall('demo');
   say(`\nOrange Ledger is at ${baseUrl}   (ready in ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
+  if (office) say(`  Letters it sends arrive at ${office.pageUrl}`);
   for (const person of demo?.people ?? [])
     say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
 }
@@ -121,6 +127,7 @@ async function stop(code) {
     return;
   }
   await tester?.stop();
+  await office?.stop();
   try {
     postgres?.release();
   } catch (error) {

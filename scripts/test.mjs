@@ -60,6 +60,7 @@ async function playwright() {
       ...process.env,
       ...app.env,
       PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      LEDGER_POST: app.postPage,
       LEDGER_DEMO: JSON.stringify(app.demo),
     };
     const code = await show(bin('playwright'), ['test', '--reporter=list,json', ...rest], { env });

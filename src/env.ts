@@ -14,8 +14,6 @@ const schema = z.object({
   /** The mail server letters go by, and whom they come from. */
   SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
   MAIL_FROM: z.string().default('Orange Ledger <ledger@localhost>'),
-  /** Where letters are laid instead on a machine without a mail server. */
-  POST_FOLDER: z.string().optional(),
   /** Where backups of the database are laid, newest last by name: what `/health` tells the last one from. */
   BACKUP_FOLDER: z.string().optional(),
 });

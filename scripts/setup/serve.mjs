@@ -8,7 +8,7 @@ import { ensureBuilt, ensurePostgres, forServing, migrate, settings } from './ap
 import { freePort } from './postgres.mjs';
 import { script } from './run.mjs';
 import { Stop, local, root } from './state.mjs';
-import { startTester } from './tester.mjs';
+import { startPostOffice, startTester } from './standins.mjs';
 
 /** A migrated database of its own; `drop` removes it. */
 export async function temporaryDatabase(purpose) {
@@ -45,7 +45,15 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
   const baseUrl = `http://127.0.0.1:${port}`;
   const demoFile = join(local, `${base.database}.demo.json`);
   const tester = await startTester(baseUrl, { TESTER_SETTLE_MILLIS: '0', TESTER_SEED: '118' });
-  const env = { ...base.env, ...more, APP_URL: appUrl ?? baseUrl, DEMO_FILE: demoFile, TESTER_URL: tester.url };
+  const office = await startPostOffice(base.env.POST_FOLDER);
+  const env = {
+    ...base.env,
+    SMTP_URL: office.smtpUrl,
+    ...more,
+    APP_URL: appUrl ?? baseUrl,
+    DEMO_FILE: demoFile,
+    TESTER_URL: tester.url,
+  };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
   const serveAt = async (at) => {
     const served = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
@@ -82,6 +90,7 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
     env,
     demo,
     postgres: base.postgres,
+    postPage: office.pageUrl,
     pid: () => child.pid,
     kill,
     revive,
@@ -90,6 +99,7 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
       second?.kill('SIGTERM');
       await kill('SIGTERM');
       await tester.stop();
+      await office.stop();
       rmSync(demoFile, { force: true });
       await base.drop();
     },

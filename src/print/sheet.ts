@@ -5,6 +5,9 @@ import { type Font, type TextStyle, faint, fontFiles, fontOf, ink, rule } from '
 import { type Furniture, drawFurniture, margin } from './furniture';
 
 type Structure = PDFKit.PDFStructureElement;
+/** Points of one movement of a pen. */
+export type Stroke = readonly (readonly [number, number])[];
+
 type Orientation = 'portrait' | 'landscape';
 
 export type Cell = TextStyle & {
@@ -203,6 +206,25 @@ export class Sheet {
     });
     this.parent.add(this.doc.struct('P', {}, () => this.drawLines([text], margin + 12, y + 4, width, style, 'left')));
     this.y += 36;
+  }
+
+  /** A signature as it was drawn, in a frame of 1000 by 400; `alt` says whose, to those who cannot see it. */
+  strokes(strokes: readonly Stroke[], alt: string): void {
+    const scale = 0.14;
+    this.need(400 * scale + 6);
+    const at = ([x, y]: readonly [number, number]): [number, number] => [margin + 153 + x * scale, this.y + y * scale];
+    const draw = () => {
+      this.doc.lineWidth(1).lineCap('round').lineJoin('round').strokeColor(ink);
+      for (const [first, ...rest] of strokes) {
+        if (!first) continue;
+        this.doc.moveTo(...at(first));
+        // A dot is a stroke that goes nowhere.
+        for (const point of rest.length > 0 ? rest : [first]) this.doc.lineTo(...at(point));
+        this.doc.stroke();
+      }
+    };
+    this.parent.add(this.doc.struct('Figure', { alt } as never, draw));
+    this.y += 400 * scale + 6;
   }
 
   /** Labelled facts as a two-column table: labels are row headers. */

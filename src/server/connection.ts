@@ -82,6 +82,13 @@ export const forInvitation = <T>(tokenHash: string, work: (transaction: Transact
     return work(transaction);
   });
 
+/** Runs a transaction that sees the one link whose token has this hash. */
+export const forLink = <T>(tokenHash: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  transact(connections().work, async (transaction) => {
+    await transaction.execute(sql`select set_config('ledger.link', ${tokenHash}, true)`);
+    return work(transaction);
+  });
+
 /** Runs a transaction on the log of issued documents, which holds nothing of any firm's. */
 export const inLog = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
   transact(connections().verification, work);

@@ -1,23 +1,18 @@
 import 'server-only';
-import { mkdir, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
-import { v7 } from 'uuid';
 import { env } from '../env';
 
 export type Letter = { readonly to: string; readonly subject: string; readonly text: string };
 
-/** Whether letters go anywhere: to a mail server, or on one machine into a folder. */
-export const isPostOpen = (): boolean => Boolean(env().SMTP_URL ?? env().POST_FOLDER);
+/** Whether letters go anywhere. */
+export const isPostOpen = (): boolean => Boolean(env().SMTP_URL);
 
-/** Sends a letter by the mail server that is set; where none is, it is laid into a folder as the server would get it. */
+/** How long a mail server may take over a letter. */
+const patience = { connectionTimeout: 10_000, greetingTimeout: 10_000, socketTimeout: 20_000 };
+
+/** Sends a letter by the mail server that is set. */
 export async function post(letter: Letter): Promise<void> {
-  const { SMTP_URL, POST_FOLDER, MAIL_FROM } = env();
-  const message = { from: MAIL_FROM, ...letter };
-  if (SMTP_URL) await createTransport(SMTP_URL).sendMail(message);
-  else if (POST_FOLDER) {
-    const { message: raw } = await createTransport({ streamTransport: true, buffer: true }).sendMail(message);
-    await mkdir(POST_FOLDER, { recursive: true, mode: 0o700 });
-    await writeFile(join(POST_FOLDER, `${v7()}.eml`), raw as Buffer, { mode: 0o600 });
-  }
+  const { SMTP_URL, MAIL_FROM } = env();
+  if (!SMTP_URL) throw new Error('No mail server is set');
+  await createTransport({ url: SMTP_URL, ...patience }).sendMail({ from: MAIL_FROM, ...letter });
 }

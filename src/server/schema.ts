@@ -246,3 +246,35 @@ export const invitation = pgTable('invitation', {
   expiresAt: instant('expires_at').notNull(),
   usedAt: instant('used_at'),
 });
+
+/**
+ * A way for somebody without an account: to read one issued document (`documentId` is the stored issue), or to sign one
+ * declaration (`documentId` is the document begun in its job). Only the hash of its token is kept.
+ */
+export const link = pgTable(
+  'link',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => stream.id),
+    purpose: text('purpose').notNull().$type<'read' | 'sign'>(),
+    documentId: uuid('document_id').notNull(),
+    role: text('role'),
+    name: text('name').notNull(),
+    email: text('email'),
+    tokenHash: text('token_hash').notNull().unique(),
+    madeBy: text('made_by').notNull(),
+    madeAt: instant('made_at').notNull().defaultNow(),
+    expiresAt: instant('expires_at').notNull(),
+    sentAt: instant('sent_at'),
+    problem: text('problem'),
+    openedAt: instant('opened_at'),
+    usedAt: instant('used_at'),
+    withdrawnAt: instant('withdrawn_at'),
+  },
+  (table) => [index('link_document').on(table.documentId)],
+);

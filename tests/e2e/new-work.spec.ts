@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { cell, demo, expect, settled, signIn, test } from './ledger-page';
+import { cell, entriesOf, expect, openJob, settled, signIn, test } from './ledger-page';
 
 /** Opens the dialog and says what was done, as far as it decides which paper. */
 async function say(page: Page, sort: string, did: string): Promise<void> {
@@ -28,24 +28,6 @@ async function open(page: Page, reference: string): Promise<string> {
 async function demoJob(page: Page, reference: string): Promise<string> {
   await page.goto('/');
   return (await page.getByRole('link', { name: reference, exact: true }).getAttribute('href')) ?? '';
-}
-
-/** Signs whatever is left to sign with the password, seals, and answers the number. */
-async function signAndSeal(page: Page, signatures: number): Promise<string> {
-  const sign = page.getByRole('button', { name: /^Sign as/ });
-  for (let left = signatures - 1; left >= 0; left -= 1) {
-    await expect(sign.first()).toBeEnabled();
-    await sign.first().click();
-    const dialog = page.getByRole('dialog');
-    await dialog.getByLabel('Your password').fill(demo.password);
-    await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
-    await expect(dialog).toHaveCount(0);
-    await expect(sign).toHaveCount(left);
-  }
-  await settled(page);
-  await page.getByRole('button', { name: 'Seal and issue' }).click();
-  await page.waitForURL(/\/documents\//);
-  return (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
 }
 
 test('what was done says which paper, why, and who is told; another one takes a reason', async ({ page }) => {
@@ -105,7 +87,10 @@ test('a new circuit opens as a certificate with what was said filled in', async 
   await expect(page.getByRole('button', { name: /^Sign as/ })).toHaveCount(3);
 });
 
-test('a minor-works form from its last reading past a snag to a verified file', async ({ page }) => {
+test('a minor-works form from its last reading past a snag and an outside signature to a verified file', async ({
+  page,
+  browser,
+}) => {
   await signIn(page);
   const job = await demoJob(page, 'FW-120');
   await page.goto(`${job}/circuits`);
@@ -123,7 +108,41 @@ test('a minor-works form from its last reading past a snag to a verified file', 
   const snag = page.getByRole('listitem').filter({ hasText: 'Cover plate loose' }).first();
   await snag.getByRole('textbox').fill('Screwed home');
   await snag.getByRole('button').click();
-  const number = await signAndSeal(page, 1);
+
+  // Whoever answers for it is not of the firm: they sign by a link, drawn, without an account.
+  await page.getByRole('button', { name: 'Somebody outside the firm signs' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Who it is for').fill('Ms O. Quillet');
+  await dialog.getByRole('button', { name: 'Ask for it' }).click();
+  const link = (await page.getByTestId('link-made').textContent()) ?? '';
+  await page.keyboard.press('Escape');
+  const outside = await browser.newContext();
+  const theirs = await outside.newPage();
+  await theirs.goto(link);
+  await expect(theirs.getByText('none noticed')).toBeVisible();
+  await theirs.getByLabel('For whom, and as what').fill('Electrician, Quillet Works');
+  const sheet = await theirs.locator('canvas').boundingBox();
+  if (!sheet) throw new Error('no sheet to sign on');
+  await theirs.mouse.move(sheet.x + 20, sheet.y + 60);
+  await theirs.mouse.down();
+  for (const [x, y] of [
+    [90, 20],
+    [140, 90],
+    [200, 40],
+  ] as const)
+    await theirs.mouse.move(sheet.x + x, sheet.y + y);
+  await theirs.mouse.up();
+  await theirs.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(theirs.getByText('✓ Signed.')).toBeVisible();
+  await theirs.goto(link);
+  await expect(theirs.getByRole('heading', { name: 'This link is not open' })).toBeVisible();
+  await outside.close();
+  await expect(page.getByText(/✓ Ms O. Quillet, Electrician, Quillet Works/)).toBeVisible();
+  const [signature] = await entriesOf<{ drawn: unknown[] }>(page, job, 'declaration.signed');
+  expect(signature?.drawn).toHaveLength(1);
+  await page.getByRole('button', { name: 'Seal and issue' }).click();
+  await page.waitForURL(/\/documents\//);
+  const number = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
   expect(number).toMatch(/^MWC-\d{4}-\d{4}$/);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -137,18 +156,68 @@ test('a minor-works form from its last reading past a snag to a verified file', 
   await expect(page.getByText('This file is the one that was issued')).toBeVisible();
 });
 
-test('what a sealed report found begins its paper, which points back at it', async ({ page }) => {
+test('what a report found begins its paper, which points back at it', async ({ page }) => {
   await signIn(page);
-  const job = await demoJob(page, 'FW-104');
+  const job = await openJob(page, 'NW-3');
   await page.goto(`${job}/observations`);
   await settled(page);
-  await page.getByRole('button', { name: 'Mend it: begin its paper' }).first().click();
+  for (const [label, text] of [
+    ['What was found', 'Rose cracked'],
+    ['Where', 'Landing'],
+    ['Why it matters', 'Live parts within reach'],
+  ] as const)
+    await page.getByRole('textbox', { name: label }).fill(text);
+  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Mend it: begin its paper' }).click();
   await page.waitForURL(/\/brief/);
-  await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(/^Put right:/);
+  await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(
+    'Put right: Rose cracked; Landing',
+  );
   await settled(page);
   await page.goto(job);
-  await expect(page.getByRole('heading', { name: 'Papers of this job' })).toBeVisible();
-  await expect(page.getByText('in hand')).toHaveCount(1);
+  const papers = page.getByRole('region', { name: 'Papers of this job' });
+  await expect(papers.getByText('in hand')).toHaveCount(1);
   await page.goto(`${job}/review`);
   await expect(page.getByRole('heading', { name: 'Minor Electrical Installation Works Certificate' })).toBeVisible();
+});
+
+test('an issued paper goes by mail to somebody without an account, and the firm sees that it was opened', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await page.getByRole('link', { name: /^EIC-/ }).click();
+  await page.waitForURL(/\/documents\//);
+  await page.getByLabel('Who it is for').fill('Mrs H. Dunmore');
+  await page.getByLabel('E-mail, if it is to be sent').fill('mrs.dunmore@post.example');
+  await page.getByRole('button', { name: 'Hand it over' }).click();
+  const handed = page.getByRole('list', { name: 'Handed over to' }).getByRole('listitem').first();
+  await expect(handed).toContainText(/sent \d/);
+  const outside = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const theirs = await outside.newPage();
+  await theirs.goto(process.env.LEDGER_POST ?? '');
+  const letter = theirs.getByRole('article').filter({ hasText: 'mrs.dunmore@post.example' });
+  await letter.getByRole('link').click();
+  await expect(theirs.getByRole('heading', { name: 'The work was done, inspected and tested' })).toBeVisible();
+  const [download] = await Promise.all([
+    theirs.waitForEvent('download'),
+    theirs.getByRole('link', { name: 'The whole paper as PDF' }).click(),
+  ]);
+  expect(
+    readFileSync(await download.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  await theirs.getByRole('link', { name: 'Check that it is genuine' }).click();
+  await expect(theirs.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
+  await page.reload();
+  await expect(handed).toContainText('✓ opened');
+  await handed.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it back' }).click();
+  await expect(handed).toContainText('taken back');
+  await theirs.goBack();
+  await theirs.reload();
+  await expect(theirs.getByRole('heading', { name: 'This link is not open' })).toBeVisible();
+  await outside.close();
 });

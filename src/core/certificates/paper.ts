@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { documentOf } from '../job/job';
+import { drawnSignature } from '../job/kinds/document';
 import type { JobView } from '../job/view';
 import { showDay } from '../words/day';
 import type { PrintedModel } from './printed-model';
@@ -14,6 +15,8 @@ export const declarationsSchema = z.array(
     position: z.string(),
     statement: z.string(),
     signedAt: z.string(),
+    /** Strokes of a signature that was drawn, in a frame of 1000 by 400. */
+    drawn: drawnSignature.optional(),
   }),
 );
 
@@ -41,4 +44,5 @@ export const declarationsOf = ({ document, definition }: JobView): z.infer<typeo
       position: body.position,
       statement: body.statement,
       signedAt: madeAt,
+      ...(body.drawn && { drawn: body.drawn }),
     }));

@@ -15,6 +15,7 @@ export const printedModel = z.object({
   edition: z.string(),
   reference: z.string(),
   firm: modelFirm,
+  client: z.array(factSchema),
   site: z.array(factSchema),
   /** The issued document this one puts right, and why. */
   replaces: z.object({ number: z.string(), because: z.string() }).nullable(),

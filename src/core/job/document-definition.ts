@@ -62,6 +62,22 @@ export type Assessed = {
   readonly overruledBecause: string | null;
 };
 
+/** What a paper comes to, for whoever ordered it and knows nothing of the trade. */
+export type PlainWords = {
+  readonly headline: string;
+  readonly means: string;
+  /** What has to be done, the gravest first; `id` is the observation's, null where it has none. */
+  readonly toDo: readonly {
+    readonly id: string | null;
+    readonly what: string;
+    readonly where: string;
+    readonly why: string;
+    readonly means: string;
+    readonly byWhen: string;
+  }[];
+  readonly next: string | null;
+};
+
 /** A kind of document: one folder, one layout, one line in the catalogue. */
 export type DocumentDefinition<Model = unknown> = {
   readonly kind: string;
@@ -80,6 +96,8 @@ export type DocumentDefinition<Model = unknown> = {
   readonly assess: ((view: JobView) => Assessed) | null;
   readonly build: (view: JobView, firm: Firm) => Model;
   readonly model: ModelSchema<Model>;
+  /** What it comes to, for whoever ordered it. */
+  plain(model: Model): PlainWords;
 };
 
 /** The documents there are, and how a view of a job for one of them is made. */

@@ -177,6 +177,12 @@ describe('versions', () => {
       { documentId: null, role: 'inspector' },
     ],
     [
+      'declaration.signed',
+      2,
+      { documentId: null, role: 'inspector', name: 'A', position: '', statement: 's' },
+      { documentId: null, role: 'inspector' },
+    ],
+    [
       'document.issued',
       1,
       { documentId: id, number: 'N', documentHash: 'a'.repeat(64) },

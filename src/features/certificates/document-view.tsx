@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { documents } from '../../core/catalogue';
 import type { IssuedDocument } from '../../server/documents';
+import { HandOver } from '../handover/hand-over';
 import { linkLook } from '../../ui/button';
 import { bodies } from './registry';
 
@@ -12,6 +13,7 @@ type Props = { readonly document: IssuedDocument; readonly intact: boolean; read
 export function DocumentView({ document, intact, verifyPath }: Props) {
   const { model } = document;
   const shown = bodies[document.kind];
+  const said = (label: string) => model.client.find((fact) => fact.label === label && fact.value !== '—')?.value ?? '';
   return (
     <div className="mx-auto max-w-4xl px-4 pb-16">
       <header className="flex min-h-14 items-center gap-4 border-b border-rule-strong">
@@ -70,6 +72,7 @@ export function DocumentView({ document, intact, verifyPath }: Props) {
             Verification page
           </Link>
         </div>
+        {intact && <HandOver documentId={document.id} name={said('Client')} email={said('E-mail')} />}
         <section aria-labelledby="seal" className="margin-line pl-4">
           <h2 id="seal" className="text-lg">
             Seal

@@ -52,7 +52,9 @@ export function ReportBody({ model, closed }: { model: PrintedModel; closed: Rea
           {report.observations.map((o) => (
             <li key={o.number} className="grid grid-cols-[1.5rem_3rem_1fr] gap-3 border-b border-rule py-2">
               <span className="text-right text-faint">{o.number}</span>
-              <CodeBadge code={o.code} />
+              <span>
+                <CodeBadge code={o.code} />
+              </span>
               <span>
                 <strong>{o.what}</strong>
                 <span className="block text-sm">

@@ -128,7 +128,11 @@ export function JobFrame({ children }: { children: ReactNode }) {
             </JobLink>
           )}
           <span className="ml-auto text-faint">
-            {fails > 0 && <span className="font-semibold text-ink">{fails} {fails === 1 ? 'does' : 'do'} not meet · </span>}
+            {fails > 0 && (
+              <span className="font-semibold text-ink">
+                {fails} {fails === 1 ? 'does' : 'do'} not meet ·{' '}
+              </span>
+            )}
             {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
             {lacking.length} missing
           </span>

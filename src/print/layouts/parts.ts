@@ -7,7 +7,7 @@ import type { PrintedModel } from '../../core/certificates/printed-model';
 import type { InspectionSchedule } from '../../core/certificates/schedule-of-inspections';
 import type { BoardSchedule } from '../../core/certificates/schedule-of-tests';
 import type { Sealed } from '../print-asked';
-import { type Cell, Sheet } from '../sheet';
+import { type Cell, Sheet, type Stroke } from '../sheet';
 
 /** The parts that papers of every kind are put together from. */
 const london = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
@@ -127,6 +127,7 @@ type Declared = PrintedModel & {
     readonly position: string;
     readonly statement: string;
     readonly signedAt: string;
+    readonly drawn?: readonly Stroke[] | undefined;
   }[];
 };
 
@@ -148,6 +149,7 @@ export function declarations(
           ]
         : []),
     ]);
+    if (signed?.drawn) sheet.strokes(signed.drawn, `Signature of ${signed.name}`);
   }
   sheet.facts([
     { label: 'Firm', value: report.firm.name },

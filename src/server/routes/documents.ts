@@ -6,6 +6,7 @@ import { firmParticulars } from '../people';
 import { fileNameOf, printed } from '../print';
 import { NotPrinted, print } from '../printing';
 import { stateOf } from '../streams';
+import { askedToSign, fileByLink } from '../links';
 import { signedIn } from '../who';
 
 const notFound = () => Response.json({ problem: 'There is no such document.' }, { status: 404 });
@@ -47,3 +48,24 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
     throw error;
   }
 });
+
+type ByToken = { params: Promise<{ token: string }> };
+
+/** The sealed PDF for whoever was handed its link. */
+export async function getPaperPdf(_request: Request, { params }: ByToken): Promise<Response> {
+  const file = await fileByLink((await params).token);
+  return file ? pdfResponse(file.pdf, `${file.number}.pdf`, 'attachment') : notFound();
+}
+
+/** All that somebody is asked to sign, as a draft. */
+export async function getAskedDraft(_request: Request, { params }: ByToken): Promise<Response> {
+  const asked = await askedToSign((await params).token, true);
+  if (!asked) return notFound();
+  try {
+    const pdf = await print({ kind: asked.kind, model: asked.model, sealed: null, at: new Date() });
+    return pdfResponse(pdf, fileNameOf(asked.model, null), 'inline');
+  } catch (error) {
+    if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
+    throw error;
+  }
+}

@@ -1,5 +1,6 @@
 import type { DocumentDefinition } from '../../job/document-definition';
 import { buildCertificate } from './build';
+import { plainWorks } from '../works-plain';
 import { gapsOf } from './gaps';
 import { type Certificate, certificateModel } from './model';
 
@@ -42,4 +43,5 @@ export const eic: DocumentDefinition<Certificate> = {
   assess: null,
   build: buildCertificate,
   model: certificateModel,
+  plain: plainWorks,
 };

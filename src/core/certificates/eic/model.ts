@@ -12,7 +12,6 @@ const facts = z.array(factSchema);
 const certificateSchema = printedModel.extend({
   version: z.literal(1),
   kind: z.literal('EIC'),
-  client: facts,
   works: facts,
   extentCovered: z.string(),
   extentNotCovered: z.string(),

@@ -3,6 +3,7 @@ import { outcomes } from '../../job/outcome';
 import { assessmentOf, buildReport } from './build';
 import { gapsOf } from './gaps';
 import { type Report, reportModel } from './model';
+import { plainReport } from './plain';
 
 /** Electrical Installation Condition Report: periodic inspection of what exists. */
 export const eicr: DocumentDefinition<Report> = {
@@ -34,4 +35,5 @@ export const eicr: DocumentDefinition<Report> = {
   assess: assessmentOf,
   build: buildReport,
   model: reportModel,
+  plain: plainReport,
 };

@@ -13,7 +13,6 @@ const facts = z.array(factSchema);
 const reportSchema = printedModel.extend({
   version: z.literal(3),
   kind: z.literal('EICR'),
-  client: facts,
   brief: facts,
   limitations: z.array(z.object({ sort: z.string(), what: z.string(), why: z.string(), agreedWith: z.string() })),
   notInspected: z.string(),

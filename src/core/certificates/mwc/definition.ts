@@ -1,5 +1,6 @@
 import type { DocumentDefinition } from '../../job/document-definition';
 import { buildForm } from './build';
+import { plainWorks } from '../works-plain';
 import { gapsOf } from './gaps';
 import { type WorksForm, formModel } from './model';
 
@@ -26,4 +27,5 @@ export const mwc: DocumentDefinition<WorksForm> = {
   assess: null,
   build: buildForm,
   model: formModel,
+  plain: plainWorks,
 };

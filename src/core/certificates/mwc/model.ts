@@ -10,7 +10,6 @@ const facts = z.array(factSchema);
 const formSchema = printedModel.extend({
   version: z.literal(1),
   kind: z.literal('MWC'),
-  client: facts,
   /** 1: the work, its date and its departures, what was seen beside it. */
   works: facts,
   remedies: z.array(z.string()),

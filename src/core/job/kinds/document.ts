@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { editionIds } from '../../edition/pack';
 import { line, paragraph } from '../../installation/text';
 import type { Recorded } from '../../ledger/entry';
-import type { InMaking, Version } from '../../ledger/kind';
+import { type InMaking, type Version, unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 import type { ItemMarked } from './item';
@@ -21,6 +21,17 @@ const documentBegun = z.object({
 });
 export type DocumentBegun = z.infer<typeof documentBegun>;
 
+/** A signature as it was drawn: strokes of points in a frame of 1000 by 400. */
+export const drawnSignature = z
+  .array(
+    z
+      .array(z.tuple([z.number().int().min(0).max(1000), z.number().int().min(0).max(400)]))
+      .min(1)
+      .max(400),
+  )
+  .min(1)
+  .max(40);
+
 const declarationSigned = z.object({
   /** Null in jobs of the first floor: their one document. */
   documentId: z.uuid().toLowerCase().nullable(),
@@ -28,6 +39,9 @@ const declarationSigned = z.object({
   name: line.min(1),
   position: line,
   statement: paragraph.min(1),
+  /** Of somebody outside the firm, who came by a link: which one, and the network address it was used from. */
+  outside: z.object({ linkId: z.uuid().toLowerCase(), address: z.string().max(60) }).optional(),
+  drawn: drawnSignature.optional(),
 });
 type DeclarationSigned = z.infer<typeof declarationSigned>;
 
@@ -141,7 +155,7 @@ export const begun = jobKind({
 
 export const signed = jobKind({
   body: declarationSigned,
-  versions: [ofTheFirst],
+  versions: [ofTheFirst, unchanged('may come from outside the firm, and be drawn')],
   touches: ['documents'],
   ownAct: true,
   paper: true,
@@ -152,7 +166,8 @@ export const signed = jobKind({
         { role: entry.body.role, entry, inForce: true },
       ],
     })),
-  admit(job, { documentId, role, name, position, statement }, { actor, lists }) {
+  admit(job, body, { actor, lists }) {
+    const { documentId, role, name, position, statement } = body;
     if (actor.name !== undefined && (name !== actor.name.trim() || position !== (actor.position ?? '').trim()))
       return 'A signature carries the name and position of whoever signs.';
     const wrong = whyNotIn(job, documentId);
@@ -162,7 +177,7 @@ export const signed = jobKind({
     const signs = definition?.roles.find((each) => each.role === role);
     if (!definition || !signs) return `Nobody signs a ${document.kind} as ${role}.`;
     if (statement !== signs.statement) return 'A signature is under the words of its declaration.';
-    if (signs.by && !actor.roles.includes(signs.by)) return signs.otherwise;
+    if (signs.by && (body.outside || !actor.roles.includes(signs.by))) return signs.otherwise;
     const missing = definition.gaps(lists.documents.view(job, document)).filter((gap) => gap.severity === 'missing');
     return missing[0] ? `Not signed: ${missing.length} missing, first “${missing[0].what}”.` : null;
   },

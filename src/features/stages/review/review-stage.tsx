@@ -19,6 +19,7 @@ import { showMoment } from '../../workspace/struck-readings';
 import { useWanted } from '../../workspace/use-wanted';
 import { issueAction } from './issue';
 import { LettersLost } from './letters-lost';
+import { AskOutside } from '../../handover/ask-outside';
 import { NewIssue } from './new-issue';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
@@ -244,6 +245,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
                   look={open === 0 && may ? 'next' : 'plain'}
                   disabled={open > 0 || !may || unsent > 0}
                 />
+                {!by && isTechnical(me) && definition.about === 'works' && <AskOutside role={role} title={title} />}
                 <span className="text-sm text-faint">
                   {signature &&
                     `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}

@@ -1,0 +1,15 @@
+import type { Metadata } from 'next';
+import { connection } from 'next/server';
+import { ClientView } from '../../../features/handover/client-view';
+import { LinkClosed } from '../../../features/handover/link-closed';
+import { readByLink } from '../../../server/links';
+import { whoIsAsking } from '../../../server/who';
+
+export const metadata: Metadata = { title: 'Your paper', robots: { index: false }, referrer: 'no-referrer' };
+
+export default async function PaperPage({ params }: { params: Promise<{ token: string }> }) {
+  await connection();
+  const { token } = await params;
+  const document = await readByLink(token, (await whoIsAsking()) !== null);
+  return document ? <ClientView document={document} token={token} /> : <LinkClosed />;
+}

@@ -1,0 +1,1 @@
+export { getPaperPdf as GET } from '../../../../server/routes/documents';

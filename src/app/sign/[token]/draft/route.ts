@@ -1,0 +1,1 @@
+export { getAskedDraft as GET } from '../../../../server/routes/documents';

@@ -1,0 +1,66 @@
+'use server';
+
+import { headers } from 'next/headers';
+import * as z from 'zod';
+import {
+  type LinkStanding,
+  type Made,
+  askForSignature,
+  handOver,
+  linksOf,
+  signByLink,
+  withdrawLink,
+} from '../../server/links';
+import type { SignResult } from '../../server/sign';
+import { requireAsker } from '../../server/who';
+import { outsideFields, recipientFields } from './fields';
+
+const unread = {
+  ok: false,
+  problem: 'Something in the form cannot be read: nothing was sent. Check it and try again.',
+} as const;
+const addressed = ({ name, email }: z.infer<typeof recipientFields>) => ({ name, email: email || null });
+
+/** Hands an issued document over by a link. */
+export async function handOverAction(documentId: unknown, form: unknown): Promise<Made> {
+  const asker = await requireAsker();
+  const [id, to] = [z.uuid().safeParse(documentId), recipientFields.safeParse(form)];
+  return id.success && to.success ? handOver(asker, id.data, addressed(to.data)) : unread;
+}
+
+const declaration = z.object({ jobId: z.uuid(), documentId: z.uuid(), role: z.string().min(1).max(40) });
+
+/** Asks somebody outside the firm to sign one declaration. */
+export async function askOutsideAction(which: unknown, form: unknown): Promise<Made> {
+  const asker = await requireAsker();
+  const [asked, to] = [declaration.safeParse(which), recipientFields.safeParse(form)];
+  if (!asked.success || !to.success) return unread;
+  const { jobId, documentId, role } = asked.data;
+  return askForSignature(asker, jobId, documentId, role, addressed(to.data));
+}
+
+/** How the links of a document stand. */
+export async function linksAction(documentId: unknown): Promise<LinkStanding[]> {
+  const asker = await requireAsker();
+  const id = z.uuid().safeParse(documentId);
+  return id.success ? linksOf(asker, id.data) : [];
+}
+
+export async function withdrawLinkAction(linkId: unknown): Promise<boolean> {
+  const asker = await requireAsker();
+  const id = z.uuid().safeParse(linkId);
+  return id.success && (await withdrawLink(asker, id.data));
+}
+
+/** Signs by a link: whoever holds it may, once. */
+export async function signByLinkAction(token: unknown, upTo: unknown, form: unknown): Promise<SignResult> {
+  const [held, seen, said] = [
+    z.string().max(100).safeParse(token),
+    z.number().int().min(0).safeParse(upTo),
+    outsideFields.safeParse(form),
+  ];
+  if (!held.success || !seen.success || !said.success)
+    return { signed: false, reason: 'Something in the form cannot be read: nothing was signed.' };
+  const from = (await headers()).get('x-forwarded-for')?.split(',').at(-1)?.trim().slice(0, 60) ?? '';
+  return signByLink(held.data, { upTo: seen.data, ...said.data }, from);
+}

@@ -1,0 +1,291 @@
+import 'server-only';
+import { createHash, randomBytes } from 'node:crypto';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { documents, viewOf } from '../core/catalogue';
+import { isTechnical } from '../core/ledger/actor';
+import { missing } from '../core/job/document-definition';
+import { documentOf } from '../core/job/job';
+import { drawnSignature } from '../core/job/kinds/document';
+import type { PrintedModel } from '../core/certificates/printed-model';
+import { env } from '../env';
+import { type Transaction, forFirm, forLink } from './connection';
+import { type IssuedDocument, asIssued, findPdf, modelOf } from './documents';
+import { foldAt } from './folds';
+import { firmParticulars } from './people';
+import { isPostOpen } from './post-office';
+import { queueLetter } from './queue';
+import { document, link, stream } from './schema';
+import { type SignResult, signDocument } from './sign';
+import type { FirmActor } from './streams';
+
+/** How a link stands: what the firm sees of it. The link itself is shown once, when it is made. */
+export type LinkStanding = {
+  readonly id: string;
+  readonly role: string | null;
+  readonly name: string;
+  readonly email: string | null;
+  readonly madeAt: Date;
+  readonly expiresAt: Date;
+  readonly sentAt: Date | null;
+  readonly problem: string | null;
+  readonly openedAt: Date | null;
+  readonly usedAt: Date | null;
+  readonly withdrawnAt: Date | null;
+};
+
+export type Made = { readonly ok: true; readonly url: string } | { readonly ok: false; readonly problem: string };
+
+type To = { readonly name: string; readonly email: string | null };
+
+const day = 24 * 3_600_000;
+/** A paper is read for as long as it is usually good for; a signature is waited for two weeks. */
+const lifeMillis = { read: 10 * 365 * day, sign: 14 * day } as const;
+const mostLinks = 50;
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+type Making = {
+  readonly jobId: string;
+  readonly documentId: string;
+  readonly role: string | null;
+  readonly to: To;
+  readonly subject: string;
+  /** The letter, given the link. */
+  readonly text: (url: string) => string;
+};
+
+/** Makes a link and, where there is an address, queues the letter that carries it. */
+async function make(
+  tx: Transaction,
+  actor: FirmActor,
+  purpose: 'read' | 'sign',
+  { jobId, documentId, role, to, subject, text }: Making,
+): Promise<Made> {
+  if (to.email && !isPostOpen())
+    return { ok: false, problem: 'No mail server is set here. Leave the address out, and hand the link on yourself.' };
+  const earlier = await tx.select({ id: link.id }).from(link).where(eq(link.documentId, documentId));
+  if (earlier.length >= mostLinks) return { ok: false, problem: `No more than ${mostLinks} links for one paper.` };
+  const token = randomBytes(24).toString('base64url');
+  const id = v7();
+  await tx.insert(link).values({
+    id,
+    firmId: actor.firmId,
+    jobId,
+    purpose,
+    documentId,
+    role,
+    ...to,
+    tokenHash: hashOf(token),
+    madeBy: actor.id,
+    expiresAt: new Date(Date.now() + lifeMillis[purpose]),
+  });
+  const url = `${env().APP_URL}/${purpose === 'read' ? 'paper' : 'sign'}/${token}`;
+  if (to.email) await queueLetter(tx, { firmId: actor.firmId, linkId: id, to: to.email, subject, text: text(url) });
+  return { ok: true, url };
+}
+
+/** Hands an issued document over by a link, sent where there is an address to send it to. */
+export async function handOver(actor: FirmActor, documentId: string, to: To): Promise<Made> {
+  const firm = await firmParticulars(actor.firmId);
+  return forFirm(actor.firmId, async (tx) => {
+    const [row] = await tx.select().from(document).where(eq(document.id, documentId));
+    if (!row) return { ok: false, problem: 'There is no such document.' };
+    const title = documents.of(row.kind)?.title ?? row.kind;
+    return make(tx, actor, 'read', {
+      jobId: row.jobId,
+      documentId,
+      role: null,
+      to,
+      subject: `${title} ${row.number} from ${firm.name}`,
+      text: (url) =>
+        `${to.name},\n\nhere is your ${title}, ${row.number}: what it says in plain words, the sealed PDF, and how to check it.\n\n${url}\n\nYou need no account, and the page asks nothing of you. Keep the PDF with the building.\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+    });
+  });
+}
+
+/** Asks somebody outside the firm for one signature under one document in the making. */
+export async function askForSignature(
+  actor: FirmActor,
+  jobId: string,
+  documentId: string,
+  role: string,
+  to: To,
+): Promise<Made> {
+  if (!isTechnical(actor)) return { ok: false, problem: 'Signatures are asked for by those who inspect.' };
+  const firm = await firmParticulars(actor.firmId);
+  return forFirm(actor.firmId, async (tx) => {
+    const [head] = await tx
+      .select()
+      .from(stream)
+      .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
+    const job = head ? await foldAt(tx, 'job', jobId, head.lastSeq) : null;
+    const begun = job ? documentOf(job, documentId) : undefined;
+    const definition = begun && documents.of(begun.kind);
+    const signs = definition?.roles.find((each) => each.role === role);
+    if (!job || !definition || !signs) return { ok: false, problem: 'There is no such declaration in this job.' };
+    if (begun.issued) return { ok: false, problem: `${begun.issued.body.number} is sealed already.` };
+    if (signs.by) return { ok: false, problem: signs.otherwise };
+    return make(tx, actor, 'sign', {
+      jobId,
+      documentId,
+      role,
+      to,
+      subject: `Your signature under the ${definition.title}, asked for by ${firm.name}`,
+      text: (url) =>
+        `${to.name},\n\n${firm.name} asks for your signature: ${signs.title.toLowerCase()}, under the ${definition.title} for\n${job.site.address ?? ''}\n\nThe page shows all that you would sign. It works once and for two weeks:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+    });
+  });
+}
+
+/** The links made for one document, the newest first. */
+export const linksOf = (actor: FirmActor, documentId: string): Promise<LinkStanding[]> =>
+  forFirm(actor.firmId, (tx) =>
+    tx
+      .select({
+        id: link.id,
+        role: link.role,
+        name: link.name,
+        email: link.email,
+        madeAt: link.madeAt,
+        expiresAt: link.expiresAt,
+        sentAt: link.sentAt,
+        problem: link.problem,
+        openedAt: link.openedAt,
+        usedAt: link.usedAt,
+        withdrawnAt: link.withdrawnAt,
+      })
+      .from(link)
+      .where(eq(link.documentId, documentId))
+      .orderBy(desc(link.id)),
+  );
+
+/** Takes a link back: from then on it opens nothing. False where it is used or taken back already. */
+export const withdrawLink = (actor: FirmActor, linkId: string): Promise<boolean> =>
+  forFirm(actor.firmId, async (tx) => {
+    const taken = await tx
+      .update(link)
+      .set({ withdrawnAt: new Date() })
+      .where(and(eq(link.id, linkId), isNull(link.withdrawnAt), isNull(link.usedAt)))
+      .returning({ id: link.id });
+    return taken.length > 0;
+  });
+
+/** The link a token stands for while it opens anything; null where it never was, was used or taken back, or has run out. */
+async function open(token: string, purpose: 'read' | 'sign'): Promise<typeof link.$inferSelect | null> {
+  if (token.length > 100) return null;
+  const [row] = await forLink(hashOf(token), (tx) => tx.select().from(link));
+  if (!row || row.purpose !== purpose || row.withdrawnAt || row.usedAt) return null;
+  return row.expiresAt.getTime() < Date.now() ? null : row;
+}
+
+const noteOpened = (firmId: string, linkId: string): Promise<unknown> =>
+  forFirm(firmId, (tx) =>
+    tx
+      .update(link)
+      .set({ openedAt: new Date() })
+      .where(and(eq(link.id, linkId), isNull(link.openedAt))),
+  );
+
+/** The document a link lets somebody read. That it was opened is noted, unless the firm itself looks. */
+export async function readByLink(token: string, isOwnLook: boolean): Promise<IssuedDocument | null> {
+  const found = await open(token, 'read');
+  if (!found) return null;
+  if (!isOwnLook) await noteOpened(found.firmId, found.id);
+  return forFirm(found.firmId, async (tx) => {
+    const [row] = await tx.select().from(document).where(eq(document.id, found.documentId));
+    return row ? asIssued(tx, row) : null;
+  });
+}
+
+/** The sealed file a link lets somebody have. */
+export async function fileByLink(token: string): Promise<{ readonly pdf: Buffer; readonly number: string } | null> {
+  const found = await open(token, 'read');
+  if (!found) return null;
+  const actor: FirmActor = { id: `link:${found.id}`, firmId: found.firmId, roles: [] };
+  const [kept, number] = await Promise.all([
+    findPdf(actor, found.documentId),
+    forFirm(found.firmId, async (tx) => {
+      const [row] = await tx.select().from(document).where(eq(document.id, found.documentId));
+      return row?.number ?? null;
+    }),
+  ]);
+  return kept && number ? { pdf: kept.pdf, number } : null;
+}
+
+/** What somebody is asked to sign: all of it, as it stands at `upTo`. */
+export type AskedToSign = {
+  readonly linkId: string;
+  readonly name: string;
+  readonly role: string;
+  readonly roleTitle: string;
+  readonly statement: string;
+  readonly title: string;
+  readonly kind: string;
+  readonly model: PrintedModel;
+  readonly upTo: number;
+  /** Whether anything is missing: nothing can be signed before it is there. */
+  readonly isFinished: boolean;
+};
+
+export async function askedToSign(token: string, isOwnLook: boolean): Promise<AskedToSign | null> {
+  const found = await open(token, 'sign');
+  if (!found) return null;
+  if (!isOwnLook) await noteOpened(found.firmId, found.id);
+  const firm = await firmParticulars(found.firmId);
+  return forFirm(found.firmId, async (tx) => {
+    const [head] = await tx.select().from(stream).where(eq(stream.id, found.jobId));
+    const job = head ? await foldAt(tx, 'job', found.jobId, head.lastSeq) : null;
+    const view = job && viewOf(job, found.documentId);
+    const signs = view?.definition.roles.find((each) => each.role === found.role);
+    if (!head || !view || !signs || view.document.issued) return null;
+    const { kind } = view.document;
+    return {
+      linkId: found.id,
+      name: found.name,
+      role: signs.role,
+      roleTitle: signs.title,
+      statement: signs.statement,
+      title: view.definition.title,
+      kind,
+      model: modelOf(kind, view.definition.build(view, firm)),
+      upTo: head.lastSeq,
+      isFinished: missing(view.definition.gaps(view)).length === 0,
+    };
+  });
+}
+
+export type OutsideSigning = {
+  readonly upTo: number;
+  readonly name: string;
+  readonly position: string;
+  readonly drawn: unknown;
+};
+
+/** Signs by a link, once: the same declaration, the same conditions, and what stood when its page was shown. */
+export async function signByLink(
+  token: string,
+  { upTo, name, position, drawn }: OutsideSigning,
+  address: string,
+): Promise<SignResult> {
+  const found = await open(token, 'sign');
+  if (!found || found.role === null)
+    return { signed: false, reason: 'This link is not open: it was used, taken back, or has run out.' };
+  const strokes = drawnSignature.optional().safeParse(drawn ?? undefined);
+  if (!strokes.success) return { signed: false, reason: 'The drawing cannot be read. Draw it again, or leave it out.' };
+  const signer = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const, name, position };
+  const asked = { jobId: found.jobId, documentId: found.documentId, role: found.role, upTo };
+  return signDocument(signer, asked, new Date(), 'a link', {
+    linkId: found.id,
+    address,
+    drawn: strokes.data,
+    async takeUp(tx) {
+      const taken = await tx
+        .update(link)
+        .set({ usedAt: new Date() })
+        .where(and(eq(link.id, found.id), isNull(link.usedAt), isNull(link.withdrawnAt)))
+        .returning({ id: link.id });
+      return taken.length > 0 ? null : 'This link was used just now.';
+    },
+  });
+}

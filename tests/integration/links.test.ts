@@ -1,0 +1,238 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { v7 } from 'uuid';
+import { afterAll, describe, expect, it, vi } from 'vitest';
+import { boardChange, towelRail } from '../../scripts/demo/new-work';
+import { documents, jobStream } from '../../src/core/catalogue';
+import { resetEnvironment } from '../../src/env';
+import { closeConnections } from '../../src/server/connection';
+import { issueDocument } from '../../src/server/issue';
+import {
+  askForSignature,
+  askedToSign,
+  fileByLink,
+  handOver,
+  linksOf,
+  readByLink,
+  signByLink,
+  withdrawLink,
+} from '../../src/server/links';
+import { endPrinting } from '../../src/server/printing';
+import { endQueue, workQueue } from '../../src/server/queue';
+import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
+import { servePostOffice } from '../../src/standins/post-office/serve';
+import { tamper } from '../support/database';
+import { newFirm } from '../support/firm';
+import { noon } from '../support/entries';
+
+const folder = mkdtempSync(join(tmpdir(), 'ledger-post-'));
+afterAll(async () => {
+  await endQueue();
+  await endPrinting();
+  await closeConnections();
+  rmSync(folder, { recursive: true });
+});
+
+const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
+const made = () => ({ id: v7(), madeAt: noon.toISOString(), device: 'test' });
+const quillet = { name: 'Ms O. Quillet', email: null };
+const signs = { name: 'O. Quillet', position: 'Design engineer, Quillet Design', drawn: null };
+
+async function certificate(actor: FirmActor) {
+  const jobId = v7();
+  const scribe = boardChange(noon, instruments);
+  await openJob(actor, jobId, scribe.drafts);
+  return { jobId, documentId: scribe.documentId };
+}
+
+async function asked(actor: FirmActor, role = 'designer') {
+  const job = await certificate(actor);
+  const answer = await askForSignature(actor, job.jobId, job.documentId, role, quillet);
+  if (!answer.ok) throw new Error(answer.problem);
+  return { ...job, token: answer.url.split('/').at(-1) ?? '' };
+}
+
+async function issued(actor: FirmActor) {
+  const { jobId, documentId } = await certificate(actor);
+  const signatures = (documents.of('EIC')?.roles ?? []).map(({ role, statement }) =>
+    jobStream.draft('declaration.signed', { documentId, role, name: 'P', position: 'I', statement }, made()),
+  );
+  await append(actor, 'job', jobId, signatures);
+  const result = await issueDocument(actor, jobId, documentId, noon, 'test');
+  if (!result.issued) throw new Error(result.reason);
+  return result.documentId;
+}
+
+describe('somebody outside the firm', () => {
+  it('signs what is shown, once, and the ledger keeps who, whence and how it was drawn', async () => {
+    const actor = await newFirm();
+    const { jobId, documentId, token } = await asked(actor);
+    const page = await askedToSign(token, false);
+    expect(page).toMatchObject({ kind: 'EIC', role: 'designer', isFinished: true, name: quillet.name });
+    const drawn = [
+      [
+        [0, 0],
+        [500, 200],
+      ],
+      [[1000, 400]],
+    ];
+    const said = { upTo: page?.upTo ?? 0, ...signs, drawn };
+    expect(await signByLink(token, said, '203.0.113.9')).toEqual({ signed: true });
+    const kept = (await entriesAfter(actor, 'job', jobId, 0))?.find((entry) => entry.kind === 'declaration.signed');
+    expect(kept).toMatchObject({
+      body: {
+        documentId,
+        role: 'designer',
+        name: signs.name,
+        position: signs.position,
+        drawn,
+        outside: { address: '203.0.113.9' },
+      },
+    });
+    expect(await signByLink(token, said, '')).toMatchObject({
+      signed: false,
+      reason: expect.stringMatching(/not open/),
+    });
+    expect(await askedToSign(token, false)).toBeNull();
+    expect(await linksOf(actor, documentId)).toMatchObject([{ role: 'designer', usedAt: expect.any(Date) }]);
+  });
+
+  it('signs nothing that changed since it was shown, and may look again', async () => {
+    const actor = await newFirm();
+    const { jobId, token } = await asked(actor);
+    const before = await askedToSign(token, false);
+    await append(actor, 'job', jobId, [jobStream.draft('client.named', { telephone: '01632 960 199' }, made())]);
+    expect(await signByLink(token, { upTo: before?.upTo ?? 0, ...signs }, '')).toMatchObject({ signed: false });
+    const after = await askedToSign(token, false);
+    expect(await signByLink(token, { upTo: after?.upTo ?? 0, ...signs }, '')).toEqual({ signed: true });
+  });
+
+  it('signs once when asked twice at the same moment', async () => {
+    const actor = await newFirm();
+    const { jobId, token } = await asked(actor);
+    const upTo = (await askedToSign(token, false))?.upTo ?? 0;
+    const results = await Promise.all([1, 2].map(() => signByLink(token, { upTo, ...signs }, '')));
+    expect(results.filter(({ signed }) => signed)).toHaveLength(1);
+    const kept = (await entriesAfter(actor, 'job', jobId, 0))?.filter((entry) => entry.kind === 'declaration.signed');
+    expect(kept).toHaveLength(1);
+  });
+
+  it('signs nothing unfinished, and the link stays open', async () => {
+    const actor = await newFirm();
+    const jobId = v7();
+    const scribe = towelRail(noon, instruments);
+    await openJob(actor, jobId, scribe.drafts);
+    const answer = await askForSignature(actor, jobId, scribe.documentId, 'responsible person', quillet);
+    const token = answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
+    const page = await askedToSign(token, false);
+    expect(page?.isFinished).toBe(false);
+    expect(await signByLink(token, { upTo: page?.upTo ?? 0, ...signs }, '')).toMatchObject({
+      signed: false,
+      reason: expect.stringMatching(/1 missing/),
+    });
+    expect(await askedToSign(token, false)).not.toBeNull();
+  });
+
+  it.each([
+    ['a role of the firm alone', 'authoriser'],
+    ['a role there is not', 'emperor'],
+  ])('is not asked for %s', async (_what, role) => {
+    const actor = await newFirm();
+    const { jobId, documentId } = await certificate(actor);
+    expect(await askForSignature(actor, jobId, documentId, role, quillet)).toMatchObject({ ok: false });
+  });
+
+  it('is not asked by the office, nor for another firm’s job', async () => {
+    const actor = await newFirm();
+    const { jobId, documentId } = await certificate(actor);
+    const office: FirmActor = { ...actor, roles: ['office'] };
+    expect(await askForSignature(office, jobId, documentId, 'designer', quillet)).toMatchObject({ ok: false });
+    const other = await newFirm();
+    expect(await askForSignature(other, jobId, documentId, 'designer', quillet)).toMatchObject({ ok: false });
+  });
+
+  it.each([
+    ['a drawing without end', [Array.from({ length: 401 }, () => [1, 1])]],
+    ['points out of the frame', [[[1001, 0]]]],
+    ['no drawing at all', 'a wave'],
+  ])('is refused %s, in words', async (_what, drawn) => {
+    const actor = await newFirm();
+    const { token } = await asked(actor);
+    const upTo = (await askedToSign(token, false))?.upTo ?? 0;
+    expect(await signByLink(token, { upTo, ...signs, drawn }, '')).toMatchObject({
+      signed: false,
+      reason: expect.stringMatching(/drawing/),
+    });
+  });
+});
+
+describe('a link', () => {
+  it('opens one issued document and its file to whoever holds it; that it was opened is noted', async () => {
+    const actor = await newFirm();
+    const documentId = await issued(actor);
+    const answer = await handOver(actor, documentId, quillet);
+    const token = answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
+    expect((await readByLink(token, true))?.id).toBe(documentId);
+    expect(await linksOf(actor, documentId)).toMatchObject([{ openedAt: null }]);
+    expect((await readByLink(token, false))?.id).toBe(documentId);
+    expect(await linksOf(actor, documentId)).toMatchObject([{ openedAt: expect.any(Date) }]);
+    expect((await fileByLink(token))?.pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    // It reads, and signs nothing.
+    expect(await askedToSign(token, false)).toBeNull();
+    expect(await signByLink(token, { upTo: 1, ...signs }, '')).toMatchObject({ signed: false });
+  });
+
+  it('opens nothing once taken back or run out, nor where nobody made it', async () => {
+    const actor = await newFirm();
+    const documentId = await issued(actor);
+    const open = async () => {
+      const answer = await handOver(actor, documentId, quillet);
+      return answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
+    };
+    const taken = await open();
+    const [first] = await linksOf(actor, documentId);
+    const other = await newFirm();
+    expect(await withdrawLink(other, first?.id ?? '')).toBe(false);
+    expect(await withdrawLink(actor, first?.id ?? '')).toBe(true);
+    expect(await withdrawLink(actor, first?.id ?? '')).toBe(false);
+    expect([await readByLink(taken, false), await fileByLink(taken)]).toEqual([null, null]);
+    const old = await open();
+    await tamper(`update link set expires_at = now() - interval '1 minute' where document_id = $1`, [documentId]);
+    expect(await readByLink(old, false)).toBeNull();
+    for (const guess of ['', 'x', 'a'.repeat(5000)]) expect(await readByLink(guess, false)).toBeNull();
+    expect(await linksOf(other, documentId)).toEqual([]);
+    expect(await handOver(other, documentId, quillet)).toMatchObject({ ok: false });
+  });
+
+  it('is sent by mail, waits while the mail server is down, and goes once it is back', async () => {
+    const actor = await newFirm();
+    const documentId = await issued(actor);
+    const to = { name: 'Mr Dunmore', email: 'dunmore@post.example' };
+    const office = await servePostOffice({ folder, mailPort: 0, pagePort: 0 });
+    const { smtpUrl, pageUrl } = office;
+    expect(await handOver(actor, documentId, to)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/mail server/),
+    });
+    process.env.SMTP_URL = 'smtp://127.0.0.1:1';
+    resetEnvironment();
+    await workQueue();
+    expect(await handOver(actor, documentId, to)).toMatchObject({ ok: true });
+    const [standing] = await linksOf(actor, documentId);
+    expect(standing).toMatchObject({ sentAt: null, email: to.email });
+    const eventually = (check: () => Promise<void>) => vi.waitFor(check, { timeout: 20_000, interval: 200 });
+    await eventually(async () => expect((await linksOf(actor, documentId))[0]?.problem).toMatch(/did not take it/));
+    process.env.SMTP_URL = smtpUrl;
+    resetEnvironment();
+    // Five minutes later.
+    await eventually(async () => {
+      await tamper(`update pgboss.job set start_after = now() where state = 'retry' and name = 'letter'`, []);
+      expect((await linksOf(actor, documentId))[0]).toMatchObject({ sentAt: expect.any(Date), problem: null });
+    });
+    const page = await (await fetch(pageUrl)).text();
+    expect(page).toContain('dunmore@post.example');
+    expect(page).toContain('/paper/');
+    await office.close();
+  });
+});
