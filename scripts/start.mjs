@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { ensureNodeModules } from './setup/packages.mjs';
 import { Stop, local, locked, recall, root, say } from './setup/state.mjs';
 import { freePort } from './setup/postgres.mjs';
-import { startPostOffice, startTester } from './setup/standins.mjs';
+import { startNoticeDesk, startPostOffice, startTester } from './setup/standins.mjs';
 import { ensureBuilt, ensureMigrated, ensurePostgres, forServing, settings } from './setup/application.mjs';
 import { bin, script } from './setup/run.mjs';
 
@@ -37,6 +37,7 @@ const answers = (port) =>
 let child;
 let tester;
 let office;
+let desk;
 let stopping = false;
 
 async function main() {
@@ -61,6 +62,10 @@ async function main() {
   if (!process.env.SMTP_URL) {
     office = await startPostOffice(env.POST_FOLDER);
     env.SMTP_URL = office.smtpUrl;
+  }
+  if (!process.env.NOTICE_URL) {
+    desk = await startNoticeDesk();
+    env.NOTICE_URL = desk.url;
   }
   if (stopping) throw new Stop('Stopped.');
   serve(env, port);
@@ -128,6 +133,7 @@ async function stop(code) {
   }
   await tester?.stop();
   await office?.stop();
+  await desk?.stop();
   try {
     postgres?.release();
   } catch (error) {

@@ -14,6 +14,8 @@ const schema = z.object({
   /** The mail server letters go by, and whom they come from. */
   SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
   MAIL_FROM: z.string().default('Orange Ledger <ledger@localhost>'),
+  /** Where notices of notifiable work are sent, if there is a desk that takes them. */
+  NOTICE_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** Where backups of the database are laid, newest last by name: what `/health` tells the last one from. */
   BACKUP_FOLDER: z.string().optional(),
 });

@@ -81,6 +81,7 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
     email: 'repairs@larkspur.example',
   });
   s.say('site.described', {
+    country: 'England',
     address: '27 Sallow Rise\nMarrowby',
     occupier: 'Ms O. Fairweather, tenant',
     premises: 'Three-bedroom end-of-terrace house, two floors and a garden room',
@@ -316,6 +317,7 @@ export function cottage(at: Date, instruments: readonly Instrument[]): Scribe {
     email: 'quillfeather@post.example',
   });
   s.say('site.described', {
+    country: 'England',
     address: 'Weir Cottage\nLow Lane\nAshby Mere',
     occupier: 'Mr J. Quillfeather',
     premises: 'Two-bedroom stone cottage with an outhouse',
@@ -456,6 +458,7 @@ export function bungalow(at: Date, visit: Date): Scribe {
   s.open('EICR', 'bs7671-2018-a3', 'FW-121');
   s.say('client.named', { name: 'Mrs P. Underhay', address: '6 Orchard Bank\nMarrowby', telephone: '07700 900 121' });
   s.say('site.described', {
+    country: 'England',
     address: '6 Orchard Bank\nMarrowby',
     occupier: 'Mrs P. Underhay',
     premises: 'Two-bedroom bungalow with solar panels',

@@ -74,6 +74,7 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
     email: 'dunmore@post.example',
   });
   s.say('site.described', {
+    country: 'England',
     address: '14 Ropewalk Lane\nMarrowby',
     occupier: 'Mr and Mrs H. Dunmore',
     premises: 'Three-bedroom semi-detached house',
@@ -144,6 +145,7 @@ export function towelRail(at: Date, instruments: readonly Instrument[]): Scribe 
   s.open('MWC', 'bs7671-2018-a2', 'FW-120');
   s.say('client.named', { name: 'Miss A. Tolland', address: '3 Coopers Steps\nMarrowby', telephone: '07700 900 120' });
   s.say('site.described', {
+    country: 'England',
     address: '3 Coopers Steps\nMarrowby',
     occupier: 'Miss A. Tolland',
     premises: 'Two-bedroom terraced house',

@@ -8,7 +8,7 @@ import { ensureBuilt, ensurePostgres, forServing, migrate, settings } from './ap
 import { freePort } from './postgres.mjs';
 import { script } from './run.mjs';
 import { Stop, local, root } from './state.mjs';
-import { startPostOffice, startTester } from './standins.mjs';
+import { startNoticeDesk, startPostOffice, startTester } from './standins.mjs';
 
 /** A migrated database of its own; `drop` removes it. */
 export async function temporaryDatabase(purpose) {
@@ -46,9 +46,11 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
   const demoFile = join(local, `${base.database}.demo.json`);
   const tester = await startTester(baseUrl, { TESTER_SETTLE_MILLIS: '0', TESTER_SEED: '118' });
   const office = await startPostOffice(base.env.POST_FOLDER);
+  const desk = await startNoticeDesk();
   const env = {
     ...base.env,
     SMTP_URL: office.smtpUrl,
+    NOTICE_URL: desk.url,
     ...more,
     APP_URL: appUrl ?? baseUrl,
     DEMO_FILE: demoFile,
@@ -100,6 +102,7 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
       await kill('SIGTERM');
       await tester.stop();
       await office.stop();
+      await desk.stop();
       rmSync(demoFile, { force: true });
       await base.drop();
     },

@@ -36,3 +36,9 @@ export async function startPostOffice(folder) {
   const [smtpUrl, pageUrl] = line.split(' ');
   return { smtpUrl, pageUrl, stop };
 }
+
+/** The desk that takes notices of notifiable work. */
+export async function startNoticeDesk() {
+  const { line, stop } = await start('notice-desk.ts', 'The stand-in desk for notices', {});
+  return { url: line, stop };
+}

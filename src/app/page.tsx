@@ -3,6 +3,9 @@ import { defaultEditionId } from '../core/edition/editions';
 import { isUnbegun } from '../server/firms';
 import { firmState } from '../server/people';
 import { listJobs } from '../server/projections/job-summary';
+import { DutiesDue } from '../features/jobs/duties-due';
+import { dutiesDue } from '../server/projections/duties';
+import { daysFrom } from '../server/today';
 import { JobList } from '../features/jobs/job-list';
 import { NewJob } from '../features/jobs/new-job';
 import { KeepPage } from '../client/keep-page';
@@ -17,7 +20,12 @@ export const metadata: Metadata = { title: 'Jobs' };
 export default async function JobsPage() {
   if (!(await whoIsAsking()) && (await isUnbegun())) redirect('/begin');
   const asker = await requireAsker();
-  const [jobs, firm] = await Promise.all([listJobs(asker.firmId), firmState(asker.firmId)]);
+  const [today, soon] = [daysFrom(0), daysFrom(28)];
+  const [jobs, firm, due] = await Promise.all([
+    listJobs(asker.firmId),
+    firmState(asker.firmId),
+    dutiesDue(asker.firmId, soon),
+  ]);
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
       <KeepPage path="/" />
@@ -36,6 +44,7 @@ export default async function JobsPage() {
           <h2 className="text-2xl">Jobs</h2>
           <NewJob usual={firm.defaults.edition ?? defaultEditionId} />
         </div>
+        <DutiesDue due={due} today={today} />
         <JobList jobs={jobs} />
       </main>
     </div>

@@ -22,6 +22,7 @@ import { isolationBegins, isolationEnds, isolationReads } from './job/kinds/isol
 import { marked } from './job/kinds/item';
 import { overridden } from './job/kinds/limit';
 import { limited } from './job/kinds/limitation';
+import { met } from './job/kinds/duty';
 import { linkClears, linkMakes } from './job/kinds/link';
 import { noted } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
@@ -110,6 +111,7 @@ export const jobKinds = {
   'return.recommended': recommended,
   'limit.overridden': overridden,
   'declaration.signed': signed,
+  'duty.met': met,
   'document.issued': issued,
 } satisfies Kinds<Job, { tests: typeof tests; documents: DocumentList }>;
 

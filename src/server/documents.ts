@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents } from '../core/catalogue';
+import { type Duty, dutiesOf } from '../core/certificates/duties';
 import { type PrintedModel, printedModel } from '../core/certificates/printed-model';
 import { type Closing, closings } from '../core/certificates/remedies';
 import { env } from '../env';
@@ -27,6 +28,8 @@ export type IssuedDocument = {
   readonly replaces: Neighbour | null;
   /** Findings that were put right since, by their ids. */
   readonly closed: ReadonlyMap<string, Closing>;
+  /** What follows from it for whoever ordered it or made it. */
+  readonly duties: readonly Duty[];
 };
 
 export type Neighbour = { readonly id: string; readonly number: string; readonly verificationToken: string };
@@ -72,8 +75,14 @@ export async function neighboursOf(tx: Transaction, row: typeof document.$inferS
 /** A stored document as its pages show it: its model read, its neighbours, and what was put right since. */
 export async function asIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<IssuedDocument> {
   const [head] = await tx.select().from(stream).where(eq(stream.id, row.jobId));
-  const closed = head ? closings(await foldAt(tx, 'job', row.jobId, head.lastSeq)) : new Map<string, Closing>();
-  return { ...row, model: modelOf(row.kind, row.model), ...(await neighboursOf(tx, row)), closed };
+  const job = head ? await foldAt(tx, 'job', row.jobId, head.lastSeq) : null;
+  return {
+    ...row,
+    model: modelOf(row.kind, row.model),
+    ...(await neighboursOf(tx, row)),
+    closed: job ? closings(job) : new Map(),
+    duties: job ? dutiesOf(job).filter(({ issueId }) => issueId === row.id) : [],
+  };
 }
 
 /** One of the firm's issued documents. */

@@ -8,6 +8,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
@@ -154,6 +155,29 @@ export const jobSummary = pgTable(
     lastSeq: integer('last_seq').notNull(),
   },
   (table) => [index('job_summary_firm').on(table.firmId, table.status)],
+);
+
+/** Projection of what follows from issued documents by a day, while it is not done. */
+export const duty = pgTable(
+  'duty',
+  {
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => stream.id),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    issueId: uuid('issue_id').notNull(),
+    duty: text('duty').notNull(),
+    number: text('number').notNull(),
+    what: text('what').notNull(),
+    toWhom: text('to_whom').notNull(),
+    dueOn: date('due_on', { mode: 'string' }).notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.jobId, table.issueId, table.duty] }),
+    index('duty_firm').on(table.firmId, table.dueOn),
+  ],
 );
 
 // The tables of the sign-in library, by its own field names.

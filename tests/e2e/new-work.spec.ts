@@ -216,6 +216,9 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await handed.getByRole('button', { name: 'Take back' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Take it back' }).click();
   await expect(handed).toContainText('taken back');
+  // The work was notifiable: notice is given, and acknowledged with a number.
+  await page.getByRole('button', { name: 'Give notice' }).click();
+  await expect(page.getByText(/acknowledged as BC\/\d+/)).toBeVisible();
   await theirs.goBack();
   await theirs.reload();
   await expect(theirs.getByRole('heading', { name: 'This link is not open' })).toBeVisible();

@@ -425,6 +425,7 @@ describe('printing', () => {
       edition: 'x',
       reference: 'x',
       firm: { name: 'x', address: 'x', telephone: '', email: '', logo: '' },
+      client: [],
       site: [],
       replaces: null,
     });

@@ -267,6 +267,10 @@ const open = [
   `/verify/${'0'.repeat(32)}/proof`,
   '/begin',
   `/join/${'0'.repeat(32)}`,
+  `/paper/${'0'.repeat(32)}`,
+  `/paper/${'0'.repeat(32)}/pdf`,
+  `/sign/${'0'.repeat(32)}/draft`,
+  `/sign/${'0'.repeat(32)}`,
   '/sign-in',
   '/sign-in/link',
   '/sign-in/new-password',
@@ -318,13 +322,13 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(10);
+    expect(actions).toHaveLength(17);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,
     );
-    // Beginning the first firm and taking up an invitation are for strangers, and refuse what is not one.
-    const forStrangers = /beginFirmAction|joinAction/;
+    // Beginning the first firm, taking up an invitation and signing by a link are for strangers, and refuse what is none.
+    const forStrangers = /beginFirmAction|joinAction|signByLinkAction/;
     for (const [id, { exportedName = '' }] of actions) {
       for (const cookie of ['', outsider]) {
         const answer = await fetch(`${app.baseUrl}/`, {
@@ -340,7 +344,7 @@ describe('a stranger, and a person of another firm', () => {
         });
         const text = await answer.text();
         expect(text).not.toMatch(/Larkspur|Quillfeather|Sallow|"issued":true/);
-        if (forStrangers.test(exportedName)) expect(text).toMatch(/"ok":false/);
+        if (forStrangers.test(exportedName)) expect(text).toMatch(/"(ok|signed)":false/);
         else if (!cookie)
           expect(answer.headers.get('x-action-redirect') ?? answer.headers.get('location') ?? '').toMatch(/sign-in/);
       }

@@ -121,7 +121,9 @@ describe('a database of the ground floor, brought up to date', () => {
     if (!job || !begun) throw new Error('The sealed job has a document');
     const sealed = reportModel.read(document?.model);
     const view = documents.view(job, begun);
-    const { boards, supply, mainSwitch, ...rest } = reportModel.schema.parse(view.definition.build(view, sealed.firm));
+    const { boards, supply, mainSwitch, observations, ...rest } = reportModel.schema.parse(
+      view.definition.build(view, sealed.firm),
+    );
     // Two services are named in full since.
     const inFull = JSON.stringify(sealed)
       .replace('Bonding: steel', 'Bonding: structural steel')
@@ -130,9 +132,12 @@ describe('a database of the ground floor, brought up to date', () => {
       boards: boardsThen,
       supply: supplyThen,
       mainSwitch: switchThen,
+      observations: observationsThen,
       ...restThen
     } = reportModel.schema.parse(JSON.parse(inFull));
     expect(rest).toEqual(restThen);
+    // An observation carries its id since.
+    expect(observations.map((each) => ({ ...each, id: null }))).toEqual(observationsThen);
     // A blank RCD was printed as none, and its results as not applicable: blank is blank since.
     const unsaid = boards.map(({ columns, rows }) => {
       const of = (...names: string[]) => columns.flatMap(({ heading }, i) => (names.includes(heading) ? [i] : []));

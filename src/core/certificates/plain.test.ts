@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { codes } from '../job/outcome';
+import type { codes } from '../job/outcome';
 import { plainReport } from './eicr/plain';
 import type { Report } from './eicr/model';
 import { plainWorks } from './works-plain';

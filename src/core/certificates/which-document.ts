@@ -1,6 +1,6 @@
 import * as z from 'zod';
+import { countries } from '../installation/country';
 
-export const countries = ['England', 'Wales', 'Scotland', 'Northern Ireland'] as const;
 export const locations = [
   'none',
   'bath zone 0',

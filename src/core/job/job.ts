@@ -9,6 +9,7 @@ import type { Strike } from '../ledger/strike';
 import type { BriefFields } from './kinds/brief';
 import type { ClientFields } from './kinds/client';
 import type { JobDocument } from './kinds/document';
+import type { DutyMet } from './kinds/duty';
 import type { InstrumentBrought } from './kinds/instrument';
 import type { IsolationRecord } from './kinds/isolation';
 import type { JobOpened } from './kinds/opened';
@@ -45,6 +46,8 @@ export type Job = Streamed & {
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
   readonly snags: readonly Snag[];
+  /** Duties that were met, by document and duty. */
+  readonly duties: ReadonlyMap<string, DutyMet>;
   readonly limits: ReadonlyMap<SlotKey, LimitOverridden>;
 };
 
@@ -67,6 +70,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   limitations: [],
   observations: [],
   snags: [],
+  duties: new Map(),
   limits: new Map(),
 });
 

@@ -105,6 +105,7 @@ describe('versions', () => {
     ],
     ['reading.taken', 4, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['reading.taken', 5, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
+    ['site.described', 1, { address: 'A' }, { address: 'A' }],
     ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
     [
       'way.described',
@@ -225,7 +226,7 @@ describe('versions', () => {
   });
   it('name every kind in the past tense', () => {
     for (const name of [...Object.keys(jobKinds), ...Object.keys(firmKinds)])
-      expect(name).toMatch(/^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden|begun|read|made|set|withdrawn)$/);
+      expect(name).toMatch(/^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden|begun|read|made|met|set|withdrawn)$/);
   });
 });
 

@@ -3,14 +3,21 @@ import { documents } from '../../core/catalogue';
 import type { IssuedDocument } from '../../server/documents';
 import { HandOver } from '../handover/hand-over';
 import { linkLook } from '../../ui/button';
+import { Duties } from './duties';
 import { bodies } from './registry';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
 
-type Props = { readonly document: IssuedDocument; readonly intact: boolean; readonly verifyPath: string };
+type Props = {
+  readonly document: IssuedDocument;
+  readonly intact: boolean;
+  readonly verifyPath: string;
+  readonly today: string;
+  readonly hasDesk: boolean;
+};
 
 /** An issued document: what it says in short, its seal, and the ways to hand it over. */
-export function DocumentView({ document, intact, verifyPath }: Props) {
+export function DocumentView({ document, intact, verifyPath, today, hasDesk }: Props) {
   const { model } = document;
   const shown = bodies[document.kind];
   const said = (label: string) => model.client.find((fact) => fact.label === label && fact.value !== '—')?.value ?? '';
@@ -73,6 +80,7 @@ export function DocumentView({ document, intact, verifyPath }: Props) {
           </Link>
         </div>
         {intact && <HandOver documentId={document.id} name={said('Client')} email={said('E-mail')} />}
+        <Duties duties={document.duties} jobId={document.jobId} today={today} hasDesk={hasDesk} />
         <section aria-labelledby="seal" className="margin-line pl-4">
           <h2 id="seal" className="text-lg">
             Seal

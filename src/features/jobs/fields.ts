@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { jobSortNames } from '../../core/certificates/job-sorts';
-import { countries, locations } from '../../core/certificates/which-document';
+import { locations } from '../../core/certificates/which-document';
+import { countries } from '../../core/installation/country';
 import { editionIds } from '../../core/edition/pack';
 
 const text = z.string().trim().max(200, 'At most 200 characters.');

@@ -6,7 +6,8 @@ import { Controller, type Control, type UseFormRegister, useForm, useWatch } fro
 import { v7 } from 'uuid';
 import { type JobSort, adviseJob, jobSortNames, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
 import { readDescription } from '../../core/certificates/description';
-import { countries, locations, noticeWords } from '../../core/certificates/which-document';
+import { locations, noticeWords } from '../../core/certificates/which-document';
+import { countries } from '../../core/installation/country';
 import { editionPack } from '../../core/edition/editions';
 import { type EditionId, editionIds } from '../../core/edition/pack';
 import { Button } from '../../ui/button';

@@ -62,7 +62,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
           },
         }),
       ),
-    draft('site.described', { address, premises: premises || null }),
+    draft('site.described', { address, premises: premises || null, country: asked.country }),
     draft('client.named', { name: client || null }),
     draft('brief.agreed', { school, samplingPercent, investigateBelowMegohms, ...(whose ? { reason: whose } : {}) }),
   ]);

@@ -24,7 +24,7 @@ function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq'> {
     document: view?.document.kind ?? '',
     clientName: job.client.name ?? '',
     siteAddress: job.site.address ?? '',
-    inspectedOn: job.brief.inspectedFrom ?? null,
+    inspectedOn: job.brief.inspectedFrom ?? view?.document.works.completedOn ?? null,
     status: (issued ? 'issued' : isStarted ? 'under way' : 'to do') satisfies JobStatus,
     nextStage: issued ? null : (gaps[0]?.stage ?? 'review'),
     missingCount: issued ? 0 : gaps.length,

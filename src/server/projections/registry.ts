@@ -1,6 +1,7 @@
 import 'server-only';
 import type { Transaction } from '../connection';
 import type { StateOf, StreamSort } from '../stream-sorts';
+import { duties } from './duties';
 import { firmParticulars } from './firm-particulars';
 import { jobSummaries } from './job-summary';
 
@@ -19,6 +20,6 @@ export type Projection<S extends StreamSort> = {
 };
 
 export const projections: { readonly [S in StreamSort]: readonly Projection<S>[] } = {
-  job: [jobSummaries],
+  job: [jobSummaries, duties],
   firm: [firmParticulars],
 };

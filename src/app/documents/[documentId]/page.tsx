@@ -5,6 +5,8 @@ import { findDocument } from '../../../server/documents';
 import { DocumentView } from '../../../features/certificates/document-view';
 import { KeepPage } from '../../../client/keep-page';
 import { checkOwn } from '../../../server/verification';
+import { takesNotices } from '../../../server/notices';
+import { daysFrom } from '../../../server/today';
 import { requireAsker } from '../../../server/who';
 
 export const metadata: Metadata = { title: 'Document' };
@@ -18,7 +20,13 @@ export default async function DocumentPage({ params }: { params: Promise<{ docum
   return (
     <>
       <KeepPage path={`/documents/${documentId.data}`} />
-      <DocumentView document={document} intact={checked.intact} verifyPath={`/verify/${document.verificationToken}`} />
+      <DocumentView
+        document={document}
+        intact={checked.intact}
+        verifyPath={`/verify/${document.verificationToken}`}
+        today={daysFrom(0)}
+        hasDesk={takesNotices()}
+      />
     </>
   );
 }

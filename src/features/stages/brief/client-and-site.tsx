@@ -2,7 +2,8 @@
 
 import { useJob } from '../../../client/job-provider';
 import type { JobBody } from '../../../core/catalogue';
-import { EntryField, asLine, asText } from '../../../ui/entry-field';
+import { countries } from '../../../core/installation/country';
+import { ChoiceField, EntryField, asLine, asText } from '../../../ui/entry-field';
 import { useWanted } from '../../workspace/use-wanted';
 import type { Record } from './brief-stage';
 
@@ -67,6 +68,13 @@ export function ClientAndSite({ record }: { record: Record }) {
         parse={asLine}
         commit={(premises) => site({ premises })}
         {...at({ of: 'site', field: 'premises' })}
+      />
+      <ChoiceField
+        label="Country"
+        value={job.site.country ?? null}
+        options={countries.map((value) => ({ value, label: value }))}
+        commit={(country) => site({ country })}
+        {...at({ of: 'site', field: 'country' })}
       />
     </>
   );

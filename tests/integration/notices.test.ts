@@ -1,0 +1,82 @@
+import { v7 } from 'uuid';
+import { afterAll, describe, expect, it } from 'vitest';
+import { boardChange } from '../../scripts/demo/new-work';
+import { documents, jobStream } from '../../src/core/catalogue';
+import { resetEnvironment } from '../../src/env';
+import { closeConnections, forFirm } from '../../src/server/connection';
+import { findDocument } from '../../src/server/documents';
+import { issueDocument } from '../../src/server/issue';
+import { giveNotice } from '../../src/server/notices';
+import { endPrinting } from '../../src/server/printing';
+import { dutiesDue } from '../../src/server/projections/duties';
+import { rebuildProjections } from '../../src/server/projections/rebuild';
+import { type FirmActor, append, openJob } from '../../src/server/streams';
+import { serveNoticeDesk } from '../../src/standins/notice-desk/serve';
+import { newFirm } from '../support/firm';
+import { noon } from '../support/entries';
+
+afterAll(async () => {
+  await endPrinting();
+  await closeConnections();
+});
+
+const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
+const made = () => ({ id: v7(), madeAt: noon.toISOString(), device: 'test' });
+
+async function boardChanged(actor: FirmActor): Promise<string> {
+  const jobId = v7();
+  const scribe = boardChange(noon, instruments);
+  const { documentId } = scribe;
+  await openJob(actor, jobId, scribe.drafts);
+  const signatures = (documents.of('EIC')?.roles ?? []).map(({ role, statement }) =>
+    jobStream.draft('declaration.signed', { documentId, role, name: 'P', position: 'I', statement }, made()),
+  );
+  await append(actor, 'job', jobId, signatures);
+  const result = await issueDocument(actor, jobId, documentId, noon, 'test');
+  if (!result.issued) throw new Error(result.reason);
+  return result.documentId;
+}
+
+describe('notice of notifiable work', () => {
+  it('is due until the desk has acknowledged it, and is given under one number however often', async () => {
+    const actor = await newFirm();
+    const issueId = await boardChanged(actor);
+    const desk = await serveNoticeDesk(0);
+    expect(await dutiesDue(actor.firmId, '2026-04-01')).toMatchObject([{ issueId, dueOn: '2026-04-01' }]);
+    expect(await dutiesDue(actor.firmId, '2026-03-31')).toEqual([]);
+    expect(await giveNotice(actor, issueId, noon)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/No desk/),
+    });
+    process.env.NOTICE_URL = 'http://127.0.0.1:1/';
+    resetEnvironment();
+    expect(await giveNotice(actor, issueId, noon)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/again later/),
+    });
+    expect((await findDocument(actor, issueId))?.duties).toMatchObject([{ met: null }]);
+    process.env.NOTICE_URL = desk.url;
+    resetEnvironment();
+    const told = await giveNotice(actor, issueId, noon);
+    expect(told).toMatchObject({ ok: true });
+    expect(await giveNotice(actor, issueId, noon)).toEqual(told);
+    expect((await findDocument(actor, issueId))?.duties).toMatchObject([
+      { met: { on: '2026-03-02', note: `acknowledged as ${told.ok ? told.number : ''}` } },
+    ]);
+    expect(await dutiesDue(actor.firmId, '2036-01-01')).toEqual([]);
+    const other = await newFirm();
+    expect(await giveNotice(other, issueId, noon)).toMatchObject({ ok: false });
+    delete process.env.NOTICE_URL;
+    resetEnvironment();
+    await desk.close();
+  });
+
+  it('stands the same when the list of what is due is made again from entries alone', async () => {
+    const actor = await newFirm();
+    await boardChanged(actor);
+    const before = await dutiesDue(actor.firmId, '2026-12-31');
+    await forFirm(actor.firmId, (tx) => rebuildProjections(tx, actor.firmId));
+    expect(await dutiesDue(actor.firmId, '2026-12-31')).toEqual(before);
+    expect(before).toHaveLength(1);
+  });
+});
