@@ -108,6 +108,7 @@ const filled = (text: string) => ({
     item: '5.3',
     circuit: '1',
     regulation: '643.3',
+    remedied: null,
   })),
 });
 const [words, unbroken] = ['many words '.repeat(364).slice(0, 4000), 'W'.repeat(4000)];

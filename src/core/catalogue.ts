@@ -24,7 +24,7 @@ import { overridden } from './job/kinds/limit';
 import { limited } from './job/kinds/limitation';
 import { met } from './job/kinds/duty';
 import { linkClears, linkMakes } from './job/kinds/link';
-import { noted } from './job/kinds/observation';
+import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
 import { taken } from './job/kinds/reading';
@@ -106,6 +106,7 @@ export const jobKinds = {
   'item.marked': marked,
   'limitation.noted': limited,
   'observation.noted': noted,
+  'observation.remedied': remedied,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,
   'return.recommended': recommended,

@@ -187,7 +187,7 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   browser,
 }) => {
   await signIn(page);
-  await page.getByRole('link', { name: /^EIC-/ }).click();
+  await page.getByRole('link', { name: /^EIC-/ }).first().click();
   await page.waitForURL(/\/documents\//);
   await page.getByLabel('Who it is for').fill('Mrs H. Dunmore');
   await page.getByLabel('E-mail, if it is to be sent').fill('mrs.dunmore@post.example');

@@ -95,7 +95,7 @@ function ofReport(job: Job, document: JobDocument): Duty[] {
   const { inspectedFrom, inspectedTo, reason } = job.brief;
   const inspection = inspectedTo ?? inspectedFrom;
   if (reason !== 'tenancy' || !country || !inspection) return [];
-  const urgent = job.observations.some(({ code }) => code !== 'C3');
+  const urgent = job.observations.some(({ code, remedied }) => code !== 'C3' && !remedied);
   const closed = closings(job);
   const completed = job.documents
     .filter(({ works, issued }) => issued && works.observationIds?.some((id) => closed.has(id)))

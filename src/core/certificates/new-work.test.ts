@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
+import { cottage } from '../../../scripts/demo/dwellings';
 import { boardChange, towelRail } from '../../../scripts/demo/new-work';
 import type { Scribe } from '../../../scripts/demo/scribe';
 import { admit, fold, inspector, noon, numbered, viewOfScribe } from '../../../tests/support/entries';
@@ -8,6 +9,7 @@ import { missing } from '../job/document-definition';
 import { liveEarth } from '../tests/insulation/slots';
 import { rcdTime } from '../tests/residual/slots';
 import { zs } from '../tests/loop/slots';
+import type { Report } from './eicr/model';
 import { remedyOf } from './remedies';
 
 const instruments = [
@@ -223,6 +225,39 @@ describe('work that puts a finding right', () => {
     expect(remedyOf(job(), observationId)?.id).toBe(scribe.documentId);
     expect(printedOf(scribe)).toMatchObject({ remedies: ['Observation 1 (C2): Rose cracked'] });
     works(scribe, { observationIds: [v7()] });
+    expect(answer(scribe)).toMatch(/no such observation/);
+  });
+});
+
+describe('a finding put right on the spot', () => {
+  it('keeps its words and its code, decides as it did, and says in the report how it was remedied', () => {
+    const scribe = cottage(noon, instruments);
+    const observationId = v7();
+    const fields = {
+      what: 'Rose cracked',
+      where: 'Landing',
+      why: 'Live parts within reach',
+      code: 'C2',
+      item: '5.3',
+      wayId: null,
+      regulation: null,
+      livePartsAccessible: false,
+      codeReason: null,
+    } as const;
+    scribe.say('observation.noted', { observationId, fields });
+    const before = printedOf(scribe) as Report;
+    scribe.say('observation.remedied', { observationId, how: 'Rose renewed', on: '2026-03-02' });
+    expect(answer(scribe)).toBeNull();
+    const after = printedOf(scribe) as Report;
+    expect(after.observations.at(-1)).toEqual({
+      ...before.observations.at(-1),
+      remedied: 'Remedied during the inspection, 2 March 2026: Rose renewed',
+    });
+    expect(after.assessment).toEqual(before.assessment);
+    // Written again, it stays remedied; struck, it is not.
+    scribe.say('observation.noted', { observationId, fields: { ...fields, where: 'Landing, front' } });
+    expect(viewOfScribe(scribe).job.observations.at(-1)?.remedied).toEqual({ how: 'Rose renewed', on: '2026-03-02' });
+    scribe.say('observation.remedied', { observationId: v7(), how: 'x', on: '2026-03-02' });
     expect(answer(scribe)).toMatch(/no such observation/);
   });
 });

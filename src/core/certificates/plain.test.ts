@@ -15,6 +15,7 @@ const found = (code: (typeof codes)[number], number: number) =>
     item: '',
     circuit: '',
     regulation: '',
+    remedied: null,
   }) as const;
 const report = (outcome: Report['assessment']['outcome'], observations: Report['observations'], due = '—') =>
   plainReport({

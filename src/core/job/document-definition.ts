@@ -74,6 +74,8 @@ export type PlainWords = {
     readonly why: string;
     readonly means: string;
     readonly byWhen: string;
+    /** How it was put right already; null where it was not. */
+    readonly remedied: string | null;
   }[];
   readonly next: string | null;
 };

@@ -60,6 +60,7 @@ export function ReportBody({ model, closed }: { model: PrintedModel; closed: Rea
                 <span className="block text-sm">
                   {o.where} · item {o.item} · circuit {o.circuit}
                 </span>
+                {o.remedied && <span className="block text-sm font-semibold">✓ {o.remedied}</span>}
                 <PutRight closing={closed.get(o.id ?? '')} />
               </span>
             </li>

@@ -9,10 +9,12 @@ import { remedyOf } from '../../core/certificates/remedies';
 import { placeKey } from '../../core/installation/place';
 import type { Observation, ObservationFields } from '../../core/job/kinds/observation';
 import { codes } from '../../core/job/outcome';
+import { showDay } from '../../core/words/day';
 import { Button } from '../../ui/button';
 import { usePlace } from '../workspace/place';
 import { showMoment } from '../workspace/struck-readings';
 import { CodeBadge } from './code-badge';
+import { MendNow } from './mend-now';
 import { type Draft, ObservationForm } from './observation-form';
 
 const blank: Draft = {
@@ -91,6 +93,7 @@ export function ObservationsStage() {
                       <Button look="quiet" onClick={() => strike(observation)}>
                         Strike
                       </Button>
+                      <MendNow observation={observation} />
                       <Mend observation={observation} />
                     </p>
                   )}
@@ -139,6 +142,13 @@ function RemedyStands({ observation }: { observation: Observation }) {
   const { job, jobId, choose } = useJob();
   const { go } = usePlace();
   const remedy = remedyOf(job, observation.id);
+  const { remedied } = observation;
+  if (remedied)
+    return (
+      <p className="text-sm font-semibold">
+        ✓ Remedied during the inspection, {showDay(remedied.on)}: {remedied.how}
+      </p>
+    );
   if (!remedy) return null;
   return (
     <p className="text-sm font-semibold">
@@ -166,7 +176,7 @@ function RemedyStands({ observation }: { observation: Observation }) {
 function Mend({ observation }: { observation: Observation }) {
   const { job, jobId, document, append, choose } = useJob();
   const { go } = usePlace();
-  if (remedyOf(job, observation.id)) return null;
+  if (observation.remedied || remedyOf(job, observation.id)) return null;
   const begin = () => {
     const documentId = v7();
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;

@@ -52,6 +52,8 @@ export function ClientView({ document, token }: { document: IssuedDocument; toke
                     <p className="text-sm font-semibold">
                       ✓ Put right under {closing.number}, {day.format(new Date(closing.issuedAt))}
                     </p>
+                  ) : each.remedied ? (
+                    <p className="text-sm font-semibold">✓ {each.remedied}</p>
                   ) : (
                     <p className="text-sm">
                       <strong>{each.means}.</strong> {each.byWhen}

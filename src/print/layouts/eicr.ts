@@ -67,7 +67,7 @@ function background(sheet: Sheet, report: Report): void {
   sheet.paragraph(report.summary, { size: 10 });
   sheet.heading(2, 'Recommendation');
   sheet.facts(report.comeBack);
-  const urgent = report.observations.filter((o) => o.code !== 'C3');
+  const urgent = report.observations.filter((o) => o.code !== 'C3' && !o.remedied);
   sheet.paragraph(
     urgent.length > 0
       ? `Observation${urgent.length === 1 ? '' : 's'} ${urgent.map((o) => `${o.number} (${o.code})`).join(', ')}: have the work done or the question settled without delay.`
@@ -91,7 +91,7 @@ function observations(sheet: Sheet, report: Report): void {
       report.observations.map((o) => [
         { text: String(o.number) },
         { text: o.code, font: 'bold' as const },
-        { text: `${o.what}\n${o.where}. ${o.why}` },
+        { text: [o.what, `${o.where}. ${o.why}`, o.remedied].filter(Boolean).join('\n') },
         { text: o.item },
         { text: o.circuit },
         { text: o.regulation },

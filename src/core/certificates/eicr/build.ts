@@ -77,7 +77,7 @@ export function assessmentOf({ job, document, pack }: JobView): Report['assessme
 const observationsOf = ({ job }: JobView): Report['observations'] =>
   job.observations.map((observation) => {
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
-    const { id, number, code, what, where, why, codeReason, item, regulation } = observation;
+    const { id, number, code, what, where, why, codeReason, item, regulation, remedied } = observation;
     return {
       id,
       number,
@@ -88,6 +88,7 @@ const observationsOf = ({ job }: JobView): Report['observations'] =>
       item: item ?? '—',
       circuit: way ? `${way.number} ${way.description ?? ''}`.trim() : '—',
       regulation: regulation || '—',
+      remedied: remedied ? `Remedied during the inspection, ${showDay(remedied.on)}: ${remedied.how}` : null,
     };
   });
 

@@ -39,6 +39,8 @@ const reportSchema = printedModel.extend({
       item: z.string(),
       circuit: z.string(),
       regulation: z.string(),
+      /** How it was put right during the inspection; null where it was not. */
+      remedied: z.string().nullable(),
     }),
   ),
   inspection: inspectionSchema,
@@ -102,11 +104,15 @@ function toSecond(stored: unknown): unknown {
   };
 }
 
-/** Version 2 → 3: an observation carries its id. */
+/** Version 2 → 3: an observation carries its id, and how it was put right during the inspection. */
 function toThird(stored: unknown): unknown {
   const model = stored as { readonly version?: unknown; readonly observations?: readonly object[] } | null;
   if (model?.version !== 2 || !Array.isArray(model.observations)) return stored;
-  return { ...model, version: 3, observations: model.observations.map((each: object) => ({ id: null, ...each })) };
+  return {
+    ...model,
+    version: 3,
+    observations: model.observations.map((each: object) => ({ id: null, remedied: null, ...each })),
+  };
 }
 
 /** Reads a stored report, of whatever version. Throws where it is none: a stored document is never guessed at. */

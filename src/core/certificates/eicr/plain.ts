@@ -14,13 +14,14 @@ export function plainReport({ assessment, observations, comeBack }: Report): Pla
       : 'The wiring was inspected and tested, within the limits the report names, and nothing dangerous was found.',
     toDo: [...observations]
       .sort((a, b) => order.indexOf(a.code) - order.indexOf(b.code) || a.number - b.number)
-      .map(({ id, code, what, where, why }) => ({
+      .map(({ id, code, what, where, why, remedied }) => ({
         id,
         what,
         where,
         why,
         means: codeMeaning[code].title,
         byWhen: codeMeaning[code].action,
+        remedied,
       })),
     next: due && due !== '—' ? `Have it inspected again by ${due}.` : null,
   };

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { line, paragraph } from '../../installation/text';
+import { day, line, paragraph } from '../../installation/text';
 import { jobKind } from '../kind';
 import { codes } from '../outcome';
 import { whyNoWay } from './way';
@@ -21,6 +21,8 @@ export type Observation = ObservationFields & {
   readonly id: string;
   readonly number: number;
   readonly entryId: string;
+  /** Put right while the inspector was there; the code stays. */
+  readonly remedied: { readonly how: string; readonly on: string } | null;
 };
 
 /** A defect: what, where, why it matters, and how grave. */
@@ -40,9 +42,23 @@ export const noted = jobKind({
     const { observationId, fields } = entry.body;
     const at = job.observations.findIndex((each) => each.id === observationId);
     const number = at < 0 ? job.observations.length + 1 : at + 1;
-    const observation = { ...fields, id: observationId, number, entryId: entry.id };
+    const remedied = job.observations[at]?.remedied ?? null;
+    const observation = { ...fields, id: observationId, number, entryId: entry.id, remedied };
     if (at < 0) job.observations.push(observation);
     else job.observations[at] = observation;
   },
   admit: (job, body) => (body.fields.wayId === null ? null : whyNoWay(job, body.fields.wayId)),
+});
+
+/** A finding was put right during the inspection: what was found stays as it was written, and its code with it. */
+export const remedied = jobKind({
+  body: z.object({ observationId: z.uuid().toLowerCase(), how: paragraph.min(1), on: day }),
+  touches: ['observations'],
+  apply(job, { body: { observationId, how, on } }) {
+    job.observations = job.observations.map((each) =>
+      each.id === observationId ? { ...each, remedied: { how, on } } : each,
+    );
+  },
+  admit: (job, { observationId }) =>
+    job.observations.some(({ id }) => id === observationId) ? null : 'There is no such observation in this job.',
 });

@@ -1,0 +1,97 @@
+'use client';
+
+import { useState } from 'react';
+import { v7 } from 'uuid';
+import { useJob } from '../../client/job-provider';
+import { measureKey } from '../../core/installation/slot';
+import type { Observation } from '../../core/job/kinds/observation';
+import { readDay, showDayShort } from '../../core/words/day';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { Select } from '../../ui/select';
+
+const byLooking = 'looking';
+const london = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' });
+
+/** Put right on the spot: how, and which test is repeated to show it. What was found and its code stay on the report. */
+export function MendNow({ observation }: { observation: Observation }) {
+  const { tests, append } = useJob();
+  const [open, setOpen] = useState(false);
+  const [how, setHow] = useState('');
+  const [on, setOn] = useState('');
+  const [found, setFound] = useState(byLooking);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { id, wayId, remedied } = observation;
+  if (remedied) return null;
+  const finders = tests.families.flatMap((family) => family.finders);
+  const record = () => {
+    const day = readDay(on);
+    if (!day.ok) return setProblem(day.problem);
+    const measure = finders.find((each) => measureKey(each) === found);
+    const outcome = append([
+      { kind: 'observation.remedied', body: { observationId: id, how: how.trim(), on: day.day } },
+      ...(wayId && measure
+        ? ([
+            { kind: 'repair.made', body: { repairId: v7(), wayId, found: measure, what: how.trim().slice(0, 200) } },
+          ] as const)
+        : []),
+    ]);
+    if (!outcome.ok) return setProblem(outcome.reason);
+    setOpen(false);
+  };
+  return (
+    <>
+      <Button
+        look="quiet"
+        onClick={() => {
+          setOn(showDayShort(london.format(new Date())));
+          setProblem(null);
+          setOpen(true);
+        }}
+      >
+        Put right on the spot
+      </Button>
+      <Dialog
+        open={open}
+        onOpenChange={setOpen}
+        title={`Observation ${observation.number}, put right on the spot`}
+        description="What was found and its code stay on the report, with how it was put right beside them."
+      >
+        <form
+          noValidate
+          className="space-y-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            record();
+          }}
+        >
+          <FormField lines={2} label="How" value={how} onChange={(event) => setHow(event.target.value)} />
+          <FormField label="On" value={on} onChange={(event) => setOn(event.target.value)} />
+          {wayId && (
+            <div className="text-sm font-semibold">
+              Found by
+              <Select
+                label="Found by"
+                className="min-h-10 w-full font-normal"
+                value={found}
+                onChange={setFound}
+                options={[
+                  { value: byLooking, label: 'looking: no test is repeated' },
+                  ...finders.map((each) => ({
+                    value: measureKey(each),
+                    label: `${(tests.on('point', each) ?? tests.on('way', each))?.name ?? each.test}: it and those before it are due again`,
+                  })),
+                ]}
+              />
+            </div>
+          )}
+          {problem && <FormProblem>{problem}</FormProblem>}
+          <Button type="submit" look="next" className="w-full" disabled={!how.trim()}>
+            Record it
+          </Button>
+        </form>
+      </Dialog>
+    </>
+  );
+}
