@@ -1,3 +1,4 @@
+import type { Label } from '../core/certificates/labels';
 import type { PrintedModel } from '../core/certificates/printed-model';
 
 /** What makes a printed document the sealed one: absent for a draft. */
@@ -9,9 +10,14 @@ export type Sealed = {
 };
 
 /** A document to be printed, as plain data: it crosses to a thread of its own. */
-export type PrintAsked = {
+type DocumentAsked = {
   readonly kind: string;
   readonly model: PrintedModel;
   readonly sealed: Sealed | null;
   readonly at: Date;
 };
+
+/** What a board is labelled with: on sheets of A4 or a roll. */
+type LabelsAsked = { readonly labels: readonly Label[]; readonly paper: 'a4' | 'roll'; readonly at: Date };
+
+export type PrintAsked = DocumentAsked | LabelsAsked;

@@ -1,11 +1,17 @@
 import { parentPort } from 'node:worker_threads';
+import { labelsPdf } from './labels';
 import { layoutOf } from './layouts/registry';
 import type { PrintAsked } from './print-asked';
 
-/** Prints one document after another, away from the thread that serves. */
-parentPort?.on('message', ({ kind, model, sealed, at }: PrintAsked) => {
+const make = (asked: PrintAsked): Promise<Buffer> =>
+  'labels' in asked
+    ? labelsPdf(asked.labels, asked.paper, asked.at)
+    : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at);
+
+/** Prints one after another, away from the thread that serves. */
+parentPort?.on('message', (asked: PrintAsked) => {
   Promise.resolve()
-    .then(() => layoutOf(kind)(model, sealed, at))
+    .then(() => make(asked))
     .then(
       (pdf) => parentPort?.postMessage({ pdf }),
       (error: unknown) => parentPort?.postMessage({ problem: error instanceof Error ? error.message : String(error) }),

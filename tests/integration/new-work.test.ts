@@ -9,12 +9,13 @@ import { boardChange, towelRail } from '../../scripts/demo/new-work';
 import type { Scribe } from '../../scripts/demo/scribe';
 import { documents, jobStream } from '../../src/core/catalogue';
 import { reportModel } from '../../src/core/certificates/eicr/model';
+import { labelsOf } from '../../src/core/certificates/labels';
 import { zs } from '../../src/core/tests/loop/slots';
 import { closeConnections } from '../../src/server/connection';
 import { findDocument } from '../../src/server/documents';
 import { issueDocument } from '../../src/server/issue';
 import { printed } from '../../src/server/print';
-import { endPrinting } from '../../src/server/printing';
+import { endPrinting, print } from '../../src/server/printing';
 import { type FirmActor, append, openJob } from '../../src/server/streams';
 import { checkByToken } from '../../src/server/verification';
 import { newFirm } from '../support/firm';
@@ -89,6 +90,36 @@ describe('new work', () => {
     expect(text).toMatch(/Designed by[\s\S]*Constructed by[\s\S]*Inspected and tested by/);
     expect(text).not.toMatch(/undefined|null|NaN/);
     expect((await checkByToken(document.verificationToken))?.verification).toMatchObject({ intact: true });
+  });
+
+  it('has its labels on sheets of A4 and on a roll, each with what matters and nothing cut off', async () => {
+    const scribe = boardChange(noon, instruments);
+    const labels = labelsOf(viewOfScribe(scribe), { name: 'Fenwhistle', telephone: '01632 960 900' });
+    expect(labels.map(({ kind }) => kind)).toEqual(['next', 'rcd', 'chart', 'isolation', 'blanked', 'colours']);
+    const rows = Array.from({ length: 120 }, (_, at) => [
+      String(at + 1),
+      'A circuit with a long name '.repeat(4),
+      'B 32',
+      '30 A',
+    ]);
+    const long = labels.map((label) => (label.table ? { ...label, table: { ...label.table, rows } } : label));
+    for (const [paper, width, pages] of [
+      ['a4', '595.28 x 841.89', 1],
+      ['roll', '175.748 x', labels.length],
+    ] as const) {
+      const path = join(folder, `${paper}.pdf`);
+      writeFileSync(path, await print({ labels, paper, at: noon }));
+      expect(spawnSync('qpdf', ['--check', path]).status).toBe(0);
+      const info = spawnSync('pdfinfo', [path], { encoding: 'utf8' }).stdout;
+      expect(info).toContain(width);
+      expect(info).toMatch(new RegExp(`Pages:\\s+${pages}\\b`));
+      const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout;
+      for (const said of ['Next by 2 March 2036', 'Press T twice a year', 'Sockets,', 'Do not switch on'])
+        expect(text.replace(/\s+/g, ' ')).toContain(said);
+      writeFileSync(path, await print({ labels: long, paper, at: noon }));
+      const all = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout;
+      for (const number of ['1', '60', '120']) expect(all).toMatch(new RegExp(`\\b${number} +A circuit with`));
+    }
   });
 
   it('of one circuit is issued on a form, which needs its loop reading first', async () => {

@@ -4,6 +4,7 @@ import type { IssuedDocument } from '../../server/documents';
 import { HandOver } from '../handover/hand-over';
 import { linkLook } from '../../ui/button';
 import { Duties } from './duties';
+import { Labels } from './labels';
 import { bodies } from './registry';
 
 const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
@@ -80,6 +81,7 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
           </Link>
         </div>
         {intact && <HandOver documentId={document.id} name={said('Client')} email={said('E-mail')} />}
+        <Labels documentId={document.id} />
         <Duties duties={document.duties} jobId={document.jobId} today={today} hasDesk={hasDesk} />
         <section aria-labelledby="seal" className="margin-line pl-4">
           <h2 id="seal" className="text-lg">

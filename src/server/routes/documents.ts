@@ -1,8 +1,10 @@
 import 'server-only';
 import * as z from 'zod';
 import { viewOf } from '../../core/catalogue';
-import { modelOf } from '../documents';
+import { labelKindNames, labelsOf } from '../../core/certificates/labels';
+import { findDocument, modelOf } from '../documents';
 import { firmParticulars } from '../people';
+import type { PrintAsked } from '../../print/print-asked';
 import { fileNameOf, printed } from '../print';
 import { NotPrinted, print } from '../printing';
 import { stateOf } from '../streams';
@@ -20,6 +22,16 @@ const pdfResponse = (pdf: Buffer, name: string, disposition: 'inline' | 'attachm
     },
   });
 
+/** Something printed to be looked at now; that it cannot be is of the moment, and said. */
+async function printedNow(asked: PrintAsked, name: string): Promise<Response> {
+  try {
+    return pdfResponse(await print(asked), name, 'inline');
+  } catch (error) {
+    if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
+    throw error;
+  }
+}
+
 /** The sealed PDF of one of the firm's documents, printed once and kept. */
 export const getDocumentPdf = signedIn<{ params: Promise<{ documentId: string }> }>(
   async (_request, asker, { params }) => {
@@ -32,6 +44,29 @@ export const getDocumentPdf = signedIn<{ params: Promise<{ documentId: string }>
   },
 );
 
+const labelsAsked = z.object({
+  paper: z.enum(['a4', 'roll']),
+  kinds: z
+    .string()
+    .transform((text) => text.split(','))
+    .pipe(z.array(z.enum(labelKindNames)).min(1)),
+});
+
+/** Labels for the boards of a document's job. */
+export const getLabels = signedIn<{ params: Promise<{ documentId: string }> }>(async (request, asker, { params }) => {
+  const documentId = z.uuid().safeParse((await params).documentId);
+  const asked = labelsAsked.safeParse(Object.fromEntries(new URL(request.url).searchParams));
+  if (!asked.success) return Response.json({ problem: 'Say which labels, and on which paper.' }, { status: 400 });
+  const found = documentId.success ? await findDocument(asker, documentId.data) : null;
+  const job = found && (await stateOf(asker.firmId, 'job', found.jobId));
+  const begun = job?.documents.find(({ issued }) => issued?.body.issueId === found?.id);
+  const view = job && begun && viewOf(job, begun.id);
+  if (!found || !view) return notFound();
+  const { paper, kinds } = asked.data;
+  const labels = labelsOf(view, await firmParticulars(asker.firmId)).filter(({ kind }) => kinds.includes(kind));
+  return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`);
+});
+
 /** One of a job's documents as it stands, marked as a draft on every page. */
 export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(async (request, asker, { params }) => {
   const jobId = z.uuid().safeParse((await params).jobId);
@@ -40,13 +75,7 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   const view = job && viewOf(job, asked.success ? asked.data : null);
   if (!view) return notFound();
   const model = modelOf(view.document.kind, view.definition.build(view, await firmParticulars(asker.firmId)));
-  try {
-    const pdf = await print({ kind: view.document.kind, model, sealed: null, at: new Date() });
-    return pdfResponse(pdf, fileNameOf(model, null), 'inline');
-  } catch (error) {
-    if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
-    throw error;
-  }
+  return printedNow({ kind: view.document.kind, model, sealed: null, at: new Date() }, fileNameOf(model, null));
 });
 
 type ByToken = { params: Promise<{ token: string }> };
@@ -61,11 +90,6 @@ export async function getPaperPdf(_request: Request, { params }: ByToken): Promi
 export async function getAskedDraft(_request: Request, { params }: ByToken): Promise<Response> {
   const asked = await askedToSign((await params).token, true);
   if (!asked) return notFound();
-  try {
-    const pdf = await print({ kind: asked.kind, model: asked.model, sealed: null, at: new Date() });
-    return pdfResponse(pdf, fileNameOf(asked.model, null), 'inline');
-  } catch (error) {
-    if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
-    throw error;
-  }
+  const { kind, model } = asked;
+  return printedNow({ kind, model, sealed: null, at: new Date() }, fileNameOf(model, null));
 }

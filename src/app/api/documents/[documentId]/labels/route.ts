@@ -1,0 +1,1 @@
+export { getLabels as GET } from '../../../../../server/routes/documents';
