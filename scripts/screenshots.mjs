@@ -21,6 +21,8 @@ const passing = [
   'phone-ring',
   'phone-insulation',
   'bench-cupboard',
+  'bench-board',
+  'find',
 ];
 mkdirSync(folder, { recursive: true });
 await ensureNodeModules();
@@ -68,6 +70,13 @@ try {
   await shoot(page, 'sign-in');
   await signIn(page);
   await shoot(page, 'jobs');
+  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('radio', { name: 'New circuit' }).click();
+  await page
+    .getByLabel('What, where, on which circuit')
+    .fill('New circuit 9 for a cooker, from the board to the kitchen');
+  await shoot(page, 'new-job');
+  await page.keyboard.press('Escape');
   await page.goto('/firm');
   await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
   await shoot(page, 'firm');
@@ -122,10 +131,20 @@ try {
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
+  await page.getByRole('button', { name: 'Hand it over' }).click();
+  const handed = await page.getByTestId('link-made').textContent();
+  await page.getByText(/sent \d/).waitFor();
+  await page.reload();
+  await page.getByText(/sent \d/).waitFor();
   await shoot(page, 'document');
   await page.getByRole('link', { name: 'Verification page' }).click();
   await page.getByRole('heading', { name: /intact/ }).waitFor();
   await shoot(page, 'verification');
+
+  const client = await visit({ width: 390, height: 844 });
+  await client.goto(handed);
+  await client.getByRole('heading', { name: 'Questions' }).waitFor();
+  await shoot(client, 'phone-client');
 
   const phone = await visit({ width: 390, height: 844 }, 'dark');
   await signIn(phone);
