@@ -82,7 +82,14 @@ test('a new circuit opens as a certificate with what was said filled in', async 
   await settled(page);
   await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(/New cooker circuit 9/);
   await expect(page.getByText(/^Notifiable/)).toBeVisible();
-  await page.goto(`${job}/review`);
+  await page.goto(`${job}/inspection`);
+  await settled(page);
+  await page.getByRole('link', { name: 'Not right yet: note a snag' }).first().click();
+  const what = page.getByRole('textbox', { name: 'What is not right' });
+  await expect(what).toHaveValue('Item 1: ');
+  await what.fill('Item 1: seal of the service head broken');
+  await page.getByRole('button', { name: 'Note the snag' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'seal of the service head' }).first()).toBeVisible();
   await expect(page.getByText('Designed by')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Sign as/ })).toHaveCount(3);
 });

@@ -105,6 +105,19 @@ export function NewJob({ usual }: { usual: EditionId }) {
               </p>
             )}
           </div>
+          <div className="grid gap-3 text-sm font-semibold sm:grid-cols-2">
+            <Choice label="Country" control={control} name="country" options={same(countries)} />
+            <Choice
+              label="Whose home is it"
+              control={control}
+              name="whose"
+              options={[
+                { value: 'owner', label: 'Lived in by its owner' },
+                { value: 'tenancy', label: 'Rented' },
+                { value: 'sale', label: 'Being sold' },
+              ]}
+            />
+          </div>
           {sort && sort !== 'periodic' && <WhatWasDone control={control} register={register} />}
           {sort && <Answer sort={sort} control={control} register={register} />}
           <div className="grid gap-3 sm:grid-cols-2">
@@ -118,19 +131,7 @@ export function NewJob({ usual }: { usual: EditionId }) {
               {...register('premises')}
             />
           </div>
-          <div className="grid gap-3 text-sm font-semibold sm:grid-cols-2">
-            <Choice label="Edition worked to" control={control} name="edition" options={editions} />
-            <Choice
-              label="Whose home is it"
-              control={control}
-              name="whose"
-              options={[
-                { value: 'owner', label: 'Lived in by its owner' },
-                { value: 'tenancy', label: 'Rented' },
-                { value: 'sale', label: 'Being sold' },
-              ]}
-            />
-          </div>
+          <Choice label="Edition worked to" control={control} name="edition" options={editions} />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
             {isSubmitting ? 'Opening…' : 'Open the job'}
@@ -201,15 +202,12 @@ function WhatWasDone({ control, register }: Parts) {
         }
         {...register('did')}
       />
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Choice label="Country" control={control} name="country" options={same(countries)} />
-        <Choice
-          label="In a room with a bath, shower, pool or sauna"
-          control={control}
-          name="specialLocation"
-          options={same(locations)}
-        />
-      </div>
+      <Choice
+        label="In a room with a bath, shower, pool or sauna"
+        control={control}
+        name="specialLocation"
+        options={same(locations)}
+      />
       <div className="flex flex-wrap gap-x-6">
         {box('cableChanged', 'Fixed cable renewed, moved, lengthened or joined')}
         {box('kitchen', 'In a kitchen')}

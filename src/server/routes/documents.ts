@@ -56,12 +56,12 @@ const labelsAsked = z.object({
 export const getLabels = signedIn<{ params: Promise<{ documentId: string }> }>(async (request, asker, { params }) => {
   const documentId = z.uuid().safeParse((await params).documentId);
   const asked = labelsAsked.safeParse(Object.fromEntries(new URL(request.url).searchParams));
-  if (!asked.success) return Response.json({ problem: 'Say which labels, and on which paper.' }, { status: 400 });
   const found = documentId.success ? await findDocument(asker, documentId.data) : null;
   const job = found && (await stateOf(asker.firmId, 'job', found.jobId));
   const begun = job?.documents.find(({ issued }) => issued?.body.issueId === found?.id);
   const view = job && begun && viewOf(job, begun.id);
   if (!found || !view) return notFound();
+  if (!asked.success) return Response.json({ problem: 'Say which labels, and on which paper.' }, { status: 400 });
   const { paper, kinds } = asked.data;
   const labels = labelsOf(view, await firmParticulars(asker.firmId)).filter(({ kind }) => kinds.includes(kind));
   return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`);

@@ -97,6 +97,14 @@ export function InspectionStage() {
                         Write the observation for {row.item}
                       </JobLink>
                     )}
+                    {definition.about === 'works' && !isSealed && (
+                      <JobLink
+                        href={`${stageAddress(jobId, 'review')}?${new URLSearchParams({ snag: `Item ${row.item}: ` }).toString()}`}
+                        className="block min-h-6 py-0.5 text-sm underline underline-offset-4"
+                      >
+                        Not right yet: note a snag
+                      </JobLink>
+                    )}
                   </span>
                   <ToggleGroup
                     label={`${row.item} ${row.confirm}`}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
 import * as z from 'zod';
+import { usePlace } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
 import { coveredWays } from '../../../core/certificates/covered';
@@ -100,11 +101,12 @@ const none = 'none';
 
 function NoteSnag({ record }: { record: Record }) {
   const view = useJob();
+  const { query } = usePlace();
   const { document, tests } = view;
   const blank = { what: '', where: '', who: '', wayId: none, measure: none };
   const { register, control, handleSubmit, reset, formState } = useForm<z.infer<typeof fields>>({
     resolver: zodResolver(fields),
-    defaultValues: blank,
+    defaultValues: { ...blank, what: (query.get('snag') ?? '').slice(0, 200) },
   });
   const ways = coveredWays(view);
   const results = tests.slots.filter((slot) => slot.on === 'way' && slot.paper);
