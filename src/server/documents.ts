@@ -73,7 +73,7 @@ export async function neighboursOf(tx: Transaction, row: typeof document.$inferS
 }
 
 /** A stored document as its pages show it: its model read, its neighbours, and what was put right since. */
-export async function asIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<IssuedDocument> {
+async function asIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<IssuedDocument> {
   const [head] = await tx.select().from(stream).where(eq(stream.id, row.jobId));
   const job = head ? await foldAt(tx, 'job', row.jobId, head.lastSeq) : null;
   return {

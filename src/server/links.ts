@@ -10,14 +10,16 @@ import { drawnSignature } from '../core/job/kinds/document';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { env } from '../env';
 import { type Transaction, forFirm, forLink } from './connection';
-import { type IssuedDocument, asIssued, findPdf, modelOf } from './documents';
+import { type IssuedDocument, findDocument, modelOf } from './documents';
 import { foldAt } from './folds';
 import { firmParticulars } from './people';
 import { isPostOpen } from './post-office';
+import { type Printed, printed } from './print';
 import { queueLetter } from './queue';
 import { document, link, stream } from './schema';
 import { type SignResult, signDocument } from './sign';
 import type { FirmActor } from './streams';
+import { checkOwn } from './verification';
 
 /** How a link stands: what the firm sees of it. The link itself is shown once, when it is made. */
 export type LinkStanding = {
@@ -187,30 +189,27 @@ const noteOpened = (firmId: string, linkId: string): Promise<unknown> =>
       .where(and(eq(link.id, linkId), isNull(link.openedAt))),
   );
 
+export type ReadByLink = { readonly document: IssuedDocument; readonly intact: boolean };
+
 /** The document a link lets somebody read. That it was opened is noted, unless the firm itself looks. */
-export async function readByLink(token: string, isOwnLook: boolean): Promise<IssuedDocument | null> {
+export async function readByLink(token: string, isOwnLook: boolean): Promise<ReadByLink | null> {
   const found = await open(token, 'read');
   if (!found) return null;
   if (!isOwnLook) await noteOpened(found.firmId, found.id);
-  return forFirm(found.firmId, async (tx) => {
-    const [row] = await tx.select().from(document).where(eq(document.id, found.documentId));
-    return row ? asIssued(tx, row) : null;
-  });
+  const actor: FirmActor = { id: `link:${found.id}`, firmId: found.firmId, roles: [] };
+  const [document, checked] = await Promise.all([
+    findDocument(actor, found.documentId),
+    checkOwn(actor, found.documentId),
+  ]);
+  return document && { document, intact: checked?.intact ?? false };
 }
 
-/** The sealed file a link lets somebody have. */
-export async function fileByLink(token: string): Promise<{ readonly pdf: Buffer; readonly number: string } | null> {
+/** The sealed file a link lets somebody have: the one that was sealed or none. */
+export async function fileByLink(token: string): Promise<Printed | null> {
   const found = await open(token, 'read');
   if (!found) return null;
-  const actor: FirmActor = { id: `link:${found.id}`, firmId: found.firmId, roles: [] };
-  const [kept, number] = await Promise.all([
-    findPdf(actor, found.documentId),
-    forFirm(found.firmId, async (tx) => {
-      const [row] = await tx.select().from(document).where(eq(document.id, found.documentId));
-      return row?.number ?? null;
-    }),
-  ]);
-  return kept && number ? { pdf: kept.pdf, number } : null;
+  const result = await printed({ id: `link:${found.id}`, firmId: found.firmId, roles: [] }, found.documentId);
+  return result?.ok ? result.printed : null;
 }
 
 /** What somebody is asked to sign: all of it, as it stands at `upTo`. */

@@ -5,7 +5,7 @@ import { checkOwn } from './verification';
 import { print } from './printing';
 import type { FirmActor } from './streams';
 
-type Printed = StoredPdf & { readonly fileName: string };
+export type Printed = StoredPdf & { readonly fileName: string };
 type PrintedResult =
   { readonly ok: true; readonly printed: Printed } | { readonly ok: false; readonly problem: string };
 

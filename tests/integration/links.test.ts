@@ -173,14 +173,24 @@ describe('a link', () => {
     const documentId = await issued(actor);
     const answer = await handOver(actor, documentId, quillet);
     const token = answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
-    expect((await readByLink(token, true))?.id).toBe(documentId);
+    expect(await readByLink(token, true)).toMatchObject({ document: { id: documentId }, intact: true });
     expect(await linksOf(actor, documentId)).toMatchObject([{ openedAt: null }]);
-    expect((await readByLink(token, false))?.id).toBe(documentId);
+    expect((await readByLink(token, false))?.document.id).toBe(documentId);
     expect(await linksOf(actor, documentId)).toMatchObject([{ openedAt: expect.any(Date) }]);
     expect((await fileByLink(token))?.pdf.subarray(0, 5).toString()).toBe('%PDF-');
     // It reads, and signs nothing.
     expect(await askedToSign(token, false)).toBeNull();
     expect(await signByLink(token, { upTo: 1, ...signs }, '')).toMatchObject({ signed: false });
+  });
+
+  it('hands out no file but the one that was sealed, and says that something was changed', async () => {
+    const actor = await newFirm();
+    const documentId = await issued(actor);
+    const answer = await handOver(actor, documentId, quillet);
+    const token = answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
+    await tamper(`update document_pdf set pdf = pdf || '\\x00'::bytea where document_id = $1`, [documentId]);
+    expect(await fileByLink(token)).toBeNull();
+    expect(await readByLink(token, false)).toMatchObject({ intact: false });
   });
 
   it('opens nothing once taken back or run out, nor where nobody made it', async () => {

@@ -1,11 +1,11 @@
 import { documents } from '../../core/catalogue';
-import type { IssuedDocument } from '../../server/documents';
+import type { ReadByLink } from '../../server/links';
 import { linkLook } from '../../ui/button';
 
 const day = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long' });
 
 /** An issued document for whoever ordered it: what it comes to, what to do, the file, the proof, and whom to call. */
-export function ClientView({ document, token }: { document: IssuedDocument; token: string }) {
+export function ClientView({ document, intact, token }: ReadByLink & { readonly token: string }) {
   const { model, closed } = document;
   const definition = documents.of(document.kind);
   if (!definition) return null;
@@ -21,6 +21,11 @@ export function ClientView({ document, token }: { document: IssuedDocument; toke
           {document.number}, {day.format(document.issuedAt)}
         </p>
       </header>
+      {!intact && (
+        <p role="alert" className="border-2 border-ink p-3 font-semibold">
+          × This is NOT as it was issued. Do not rely on it, and call the firm.
+        </p>
+      )}
       {document.replacedBy && (
         <p role="note" className="border-2 border-ink p-3 font-semibold">
           Replaced by {document.replacedBy.number}: do not rely on this one. Ask for the new one.

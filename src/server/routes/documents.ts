@@ -83,7 +83,7 @@ type ByToken = { params: Promise<{ token: string }> };
 /** The sealed PDF for whoever was handed its link. */
 export async function getPaperPdf(_request: Request, { params }: ByToken): Promise<Response> {
   const file = await fileByLink((await params).token);
-  return file ? pdfResponse(file.pdf, `${file.number}.pdf`, 'attachment') : notFound();
+  return file ? pdfResponse(file.pdf, file.fileName, 'attachment') : notFound();
 }
 
 /** All that somebody is asked to sign, as a draft. */

@@ -10,6 +10,6 @@ export const metadata: Metadata = { title: 'Your paper', robots: { index: false 
 export default async function PaperPage({ params }: { params: Promise<{ token: string }> }) {
   await connection();
   const { token } = await params;
-  const document = await readByLink(token, (await whoIsAsking()) !== null);
-  return document ? <ClientView document={document} token={token} /> : <LinkClosed />;
+  const read = await readByLink(token, (await whoIsAsking()) !== null);
+  return read ? <ClientView {...read} token={token} /> : <LinkClosed />;
 }
