@@ -12,6 +12,7 @@ import { endPrinting } from '../src/server/printing';
 import { type FirmActor, append, openJob } from '../src/server/streams';
 import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
+import { boardToQuote, likeForLike, newHouse, rewire, smallWorks, workshop } from './demo/every-sort';
 import { boardChange, towelRail } from './demo/new-work';
 import type { Scribe } from './demo/scribe';
 
@@ -59,7 +60,7 @@ async function empty(named: string | undefined): Promise<void> {
   }
   await client.query("set session_replication_role = 'replica'");
   await client.query(
-    'delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
+    'delete from link; delete from duty; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
   );
   await client.end();
 }
@@ -144,10 +145,17 @@ async function load(): Promise<void> {
   if (!idris || !maud) throw new Error('The demo has two people');
   const now = Date.now();
   await record(idris, rentedHouse(new Date(now - 3 * hour), instruments));
+  await record(maud, newHouse(new Date(now - 8 * hour)));
+  await record(maud, rewire(new Date(now - 20 * hour), instruments));
+  await record(idris, workshop(new Date(now - 30 * hour), instruments));
+  await record(idris, boardToQuote(new Date(now - 32 * hour), instruments));
+  await record(maud, smallWorks(new Date(now - 52 * hour), instruments));
   await record(maud, bungalow(new Date(now - dayMillis), new Date(now + 2 * dayMillis)));
   await record(idris, towelRail(new Date(now - 26 * hour), instruments));
   const visit = new Date(now - 12 * dayMillis);
   await issue(idris, cottage(visit, instruments), 'EICR', new Date(visit.getTime() + 5 * hour));
+  const lamp = new Date(now - 9 * dayMillis);
+  await issue(idris, likeForLike(lamp, instruments), 'MWC', new Date(lamp.getTime() + hour));
   const change = new Date(now - 6 * dayMillis);
   await issue(idris, boardChange(change, instruments), 'EIC', new Date(change.getTime() + 5 * hour));
 
@@ -162,7 +170,7 @@ async function load(): Promise<void> {
     ),
     { mode: 0o600 },
   );
-  process.stdout.write(`The demo firm is loaded: five jobs, two people. Their password is ${password}\n`);
+  process.stdout.write(`The demo firm is loaded: eleven jobs, two people. Their password is ${password}\n`);
 }
 
 async function main(): Promise<void> {

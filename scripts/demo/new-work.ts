@@ -20,7 +20,7 @@ const items = editionPack('bs7671-2018-a2').inspectionEic.map((row) => row.item)
 const supply = { of: 'supply' } as const;
 
 /** Supply, earthing and what was read of them at a house on a distributor's combined earth. */
-function origin(s: Scribe, mainSwitchAmps: number): void {
+export function origin(s: Scribe, mainSwitchAmps: number): void {
   s.say('supply.described', {
     earthing: 'TN-C-S',
     liveConductors: 'single-phase',
@@ -55,7 +55,7 @@ function origin(s: Scribe, mainSwitchAmps: number): void {
   s.read(supply, ipfLineEarth, '1.27');
 }
 
-const sound = (more: Results): Results => ({
+export const sound = (more: Results): Results => ({
   liveLive: '>999',
   liveEarth: '>999',
   polarity: 'ok',
@@ -90,6 +90,7 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
       existing: 'Landing light switch has no CPC at its box: fitted with an insulated plate and noted here.',
       departures: 'none',
       completedOn: dayOf(at),
+      notifiable: true,
       notice: 'Notifiable. Self-certify within 30 days of completion.',
     },
   });
@@ -158,6 +159,7 @@ export function towelRail(at: Date, instruments: readonly Instrument[]): Scribe 
       existing: 'none noticed',
       departures: 'none',
       completedOn: dayOf(at),
+      notifiable: false,
       notice: 'Not notifiable. No notice to building control: hand the paper to whoever ordered the work.',
     },
   });

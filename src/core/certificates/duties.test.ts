@@ -123,7 +123,10 @@ describe('what follows from work', () => {
     issue(scribe);
     expect(due(scribe)).toEqual({ 'building-control': '2026-04-01' });
     const quiet = boardChange(noon, instruments);
-    quiet.say('works.described', { documentId: quiet.documentId, fields: { notice: 'Not notifiable.' } });
+    quiet.say('works.described', {
+      documentId: quiet.documentId,
+      fields: { notifiable: false, notice: 'Not notifiable.' },
+    });
     issue(quiet);
     expect(due(quiet)).toEqual({});
   });

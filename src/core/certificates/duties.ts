@@ -115,15 +115,15 @@ function ofReport(job: Job, document: JobDocument): Duty[] {
 
 /** Notifiable work is certified to building control, by the firm or for it, within 30 days of completion. */
 function ofWork(job: Job, document: JobDocument): Duty[] {
-  const { notice, completedOn } = document.works;
-  if (!notice?.startsWith('Notifiable.') || !completedOn) return [];
+  const { notice, notifiable, completedOn } = document.works;
+  if (notifiable !== true || !completedOn) return [];
   return said(job, document, {
     duty: 'building-control',
     who: 'whoever did the work',
     what: 'notice that notifiable work was done',
     to: 'building control or a registration body',
     dueOn: daysAfter(completedOn, daysToNotify, undefined),
-    when: notice.replace('Notifiable. ', ''),
+    when: notice?.replace('Notifiable. ', '') ?? `within ${daysToNotify} days of completion`,
     source: 'building regulations of the place',
   });
 }

@@ -153,6 +153,10 @@ export type DesignRules = {
     readonly tailsUpToMm2: number | null;
     readonly leastMm2: number | 'as the tails' | 'half the tails';
   }[];
+  /** The share of its residual current that may leak standing behind an RCD, and the RCD reckoned with in milliampere. */
+  readonly residualLeakage: { readonly share: string; readonly ofMilliamps: number; readonly source: string };
+  /** What meter tails of sheathed singles carry, clipped direct, by their size in mm². */
+  readonly tails: readonly { readonly csaMm2: number; readonly amps: SourcedFigure }[];
   /** Main bonding: half the earthing conductor, within these sizes in mm² (544.1.1). */
   readonly bondingMm2: { readonly least: number; readonly most: number };
 };

@@ -12,17 +12,22 @@ const named: readonly (readonly [RegExp, DemandPurpose])[] = [
   [/heat|radiator|towel/i, 'heating'],
 ];
 
-/** A first list of loads from a board's ways, each at its device's rating: the inspector corrects what is known better. */
+/**
+ * Loads from a board's ways, in ampere: sockets at their device's rating, others at their design current where it is
+ * recorded and at their device's rating otherwise. What a load counts as is read from its name until somebody says.
+ */
 export function loadsFromWays(ways: readonly Way[]): DemandLoad[] {
   return ways.flatMap((way): DemandLoad[] => {
     if (isSpare(way) || !way.deviceAmps) return [];
     const name = way.description ?? `Way ${way.number}`;
     const purpose =
-      way.load === 'lighting'
+      way.demandAs ??
+      (way.load === 'lighting'
         ? 'lighting'
         : way.load === 'sockets' || way.arrangement === 'ring'
           ? 'sockets'
-          : (named.find(([words]) => words.test(name))?.[1] ?? 'other');
-    return [{ name, purpose, amps: String(way.deviceAmps), socketInControlUnit: false }];
+          : (named.find(([words]) => words.test(name))?.[1] ?? 'other'));
+    const amps = purpose === 'sockets' ? way.deviceAmps : (way.designAmps ?? way.deviceAmps);
+    return [{ name, purpose, amps: String(amps), socketInControlUnit: way.cookerSocket ?? false }];
   });
 }

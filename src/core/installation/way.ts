@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type HotWiring, referenceMethods } from '../edition/rows';
+import { type HotWiring, demandPurposes, referenceMethods } from '../edition/rows';
 import { line } from './text';
 
 const wayArrangements = ['radial', 'ring', 'spare'] as const;
@@ -24,6 +24,13 @@ export const wiringKindWords: Record<WiringKind, string> = {
 
 /** The nominal voltage a circuit works at: which row of Table 64 it is tested by. */
 export const voltageBands = ['SELV', 'PELV', 'FELV', '230 V', '400 V'] as const;
+
+/** Whose a circuit's neutral is. */
+export const neutrals = ['own', 'shared'] as const;
+export const neutralWords: Record<(typeof neutrals)[number], string> = {
+  own: 'Its own: proved',
+  shared: 'Shared with another circuit',
+};
 
 /** One way of a board: its device, its cable and the circuit behind it. */
 export const wayFields = z.object({
@@ -58,6 +65,12 @@ export const wayFields = z.object({
   residualAbsent: z.boolean().nullable(),
   /** The board's RCD it stands behind with others; null where its own device does it, or none. */
   residualGroup: line.nullable(),
+  /** What its load counts as towards maximum demand, and whether a cooker's unit has a socket. */
+  demandAs: z.enum(demandPurposes).nullable(),
+  cookerSocket: z.boolean().nullable(),
+  /** Whether its neutral was proved its own, or found shared with another circuit. */
+  neutral: z.enum(neutrals).nullable(),
+  neutralSharedWith: z.uuid().toLowerCase().nullable(),
 });
 export type WayFields = z.infer<typeof wayFields>;
 export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: string; readonly number: number };

@@ -113,6 +113,13 @@ describe('versions', () => {
       { wayId: way, fields: { residualMilliamps: null } },
       { fields: { residualMilliamps: null, residualAbsent: true } },
     ],
+    ['way.described', 4, { wayId: way, fields: { points: 4 } }, { fields: { points: 4 } }],
+    [
+      'works.described',
+      1,
+      { documentId: id, fields: { notice: 'Notifiable. Within 30 days.' } },
+      { fields: { notifiable: true } },
+    ],
     ['brief.agreed', 1, { extent: 'all' }, { extent: 'all' }],
     ['brief.agreed', 2, { school: 'live-first' }, { school: 'live-first' }],
     ['supply.described', 2, { tailsCsaMm2: 25 }, { tailsCsaMm2: 25 }],

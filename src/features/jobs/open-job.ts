@@ -58,6 +58,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
           fields: {
             description: asked.did || null,
             nature: jobSorts[sort].nature,
+            notifiable: advice.notifiable,
             notice: [noticeWords(advice.notifiable), advice.how].join(' ').slice(0, 200),
           },
         }),

@@ -5,11 +5,15 @@ import { judgeWayCapacity } from '../../core/installation/capacity';
 import {
   type Way,
   type WayFields,
+  neutralWords,
+  neutrals,
   residualStandards,
   voltageBands,
   wiringKindWords,
   wiringKinds,
 } from '../../core/installation/way';
+import { demandPurposes } from '../../core/edition/rows';
+import { Checkbox } from '../../ui/checkbox';
 import { ChoiceField, EntryField, asNumber } from '../../ui/entry-field';
 import { useJob } from '../../client/job-provider';
 import { VerdictMark, Working } from './verdict-mark';
@@ -19,7 +23,7 @@ const shown = (value: number | null | undefined) => (value === null || value ===
 
 /** What of a way is not on the sheet, and what reads it: wiring, voltage, run, load, and how its cable lies. */
 export function WayDesign({ way }: { way: Way }) {
-  const { append, pack } = useJob();
+  const { append, pack, job, isSealed } = useJob();
   const record = (fields: Partial<WayFields>) => {
     const outcome = append([{ kind: 'way.described', body: { wayId: way.id, fields } }]);
     if (!outcome.ok) toast(outcome.reason);
@@ -65,6 +69,38 @@ export function WayDesign({ way }: { way: Way }) {
         parse={asNumber(0.1, 1000)}
         commit={(designAmps) => record({ designAmps })}
       />
+      <ChoiceField
+        label="Counts as"
+        value={way.demandAs ?? null}
+        options={plain(demandPurposes)}
+        commit={(demandAs) => record({ demandAs })}
+        hint="For maximum demand; read from its name where nothing is said"
+      />
+      {way.demandAs === 'cooking' && (
+        <Checkbox
+          label="The cooker's unit has a socket"
+          checked={way.cookerSocket ?? false}
+          disabled={isSealed}
+          onChange={(cookerSocket) => record({ cookerSocket })}
+        />
+      )}
+      <ChoiceField
+        label="Neutral"
+        value={way.neutral ?? null}
+        options={neutrals.map((value) => ({ value, label: neutralWords[value] }))}
+        commit={(neutral) => record({ neutral, ...(neutral === 'shared' ? {} : { neutralSharedWith: null }) })}
+        hint="Proved apart from every other, or borrowed"
+      />
+      {way.neutral === 'shared' && (
+        <ChoiceField
+          label="Shared with"
+          value={way.neutralSharedWith ?? null}
+          options={[...job.ways.values()]
+            .filter(({ id }) => id !== way.id)
+            .map(({ id, number, description }) => ({ value: id, label: `${number} ${description ?? ''}` }))}
+          commit={(neutralSharedWith) => record({ neutralSharedWith })}
+        />
+      )}
       <EntryField
         label="Ambient"
         unit="°C"

@@ -1,10 +1,10 @@
-import { judgeDemand, maximumDemand } from '../../installation/demand';
-import { loadsFromWays } from '../../installation/loads';
+import { judgeDemand } from '../../installation/demand';
 import type { Firm } from '../../job/document-definition';
 import type { JobView } from '../../job/view';
 import { exact, toFixed } from '../../quantity/exact';
 import { showDay } from '../../words/day';
 import { fact, printed } from '../fact';
+import { demandOfJob } from '../job-demand';
 import { declarationsOf, instrumentsOf, replaced } from '../paper';
 import { scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
@@ -46,18 +46,23 @@ export function buildCertificate(view: JobView, firm: Firm): Certificate {
   };
 }
 
-/** Maximum demand by purpose, beside the service fuse and the main switch; the figure recorded goes before the sum. */
-function demandOf({ job, pack }: JobView): Certificate['demand'] {
-  const { supply } = job;
-  const { lines, total } = maximumDemand(loadsFromWays([...job.ways.values()]), pack);
-  const recorded = supply.maximumDemandAmps ? exact(supply.maximumDemandAmps) : total;
+/** Maximum demand by purpose, before and with the new load, beside the service fuse and the main switch. */
+function demandOf(view: JobView): Certificate['demand'] {
+  const { supply } = view.job;
+  const { before, after } = demandOfJob(view);
+  const recorded = supply.maximumDemandAmps ? exact(supply.maximumDemandAmps) : after.total;
   const beside = (rating: number | null | undefined, of: 'supply fuse' | 'board') =>
     rating ? (judgeDemand(recorded, rating, of).working[0] ?? null) : null;
   return {
-    lines: lines.map(({ purpose, working, demand }) => ({ purpose, working, amps: toFixed(demand, 1, 'half-up') })),
+    lines: after.lines.map(({ purpose, working, demand }) => ({
+      purpose,
+      working,
+      amps: toFixed(demand, 1, 'half-up'),
+    })),
     facts: [
       fact('Maximum demand', supply.maximumDemandAmps, ' A'),
-      fact('Sum after diversity', toFixed(total, 1, 'half-up'), ' A'),
+      ...(before ? [fact('Before the new load', toFixed(before.total, 1, 'half-up'), ' A')] : []),
+      fact('Sum after diversity', toFixed(after.total, 1, 'half-up'), ' A'),
       fact('Beside the service fuse', beside(supply.serviceFuseAmps, 'supply fuse')),
       fact('Beside the main switch', beside(supply.mainSwitchAmps, 'board')),
     ],

@@ -90,5 +90,15 @@ export const design: DesignRules = {
     { tailsUpToMm2: 35, leastMm2: 16 },
     { tailsUpToMm2: null, leastMm2: 'half the tails' },
   ],
+  residualLeakage: { share: '0.3', ofMilliamps: 30, source: '531.3.2' },
+  tails: (
+    [
+      [6, '47'],
+      [10, '65'],
+      [16, '87'],
+      [25, '114'],
+      [35, '141'],
+    ] as const
+  ).map(([csaMm2, value]) => ({ csaMm2, amps: { value, source: 'Table 4D1A, method C', confidence: 'table' } })),
   bondingMm2: { least: 6, most: 25 },
 };

@@ -63,13 +63,16 @@ export const wayDescribed = jobKind({
     unchanged('may name the RCD it shares'),
     { name: 'wiring and voltage band are fields', upcast: readWords },
     { name: 'a blank RCD is not none', upcast: sayAbsent },
+    unchanged('may say what it draws and whose its neutral is'),
   ],
   touches: ['ways'],
   apply(job, { body }) {
     const way = job.ways.get(body.wayId);
     if (way) job.ways.set(way.id, Object.assign({}, way, body.fields));
   },
-  admit: (job, body) => whyNoWay(job, body.wayId),
+  admit: (job, { wayId: id, fields: { neutralSharedWith: other } }) =>
+    whyNoWay(job, id) ??
+    (other === id ? 'A neutral is shared with another circuit.' : other ? whyNoWay(job, other) : null),
 });
 
 /** To another place on its board: those between move up or down by one. An empty place is simply taken. */

@@ -12,6 +12,22 @@ export const workNatureWords: Record<(typeof workNatures)[number], string> = {
   'board change': 'Replacement of a consumer unit',
 };
 
+const quoteLine = z.object({
+  what: line.min(1),
+  /** Which line of the check before the quote it answers; null for one of the inspector's own. */
+  answers: z.string().max(80).nullable(),
+  pence: z.number().int().min(0).max(100_000_000).nullable(),
+});
+export type QuoteLine = z.infer<typeof quoteLine>;
+
+/** The first word of the notice used to say whether there is one to give. */
+function sayNotifiable(body: unknown): unknown {
+  const { fields, ...rest } = (body ?? {}) as { fields?: Record<string, unknown> };
+  const said = { ...fields };
+  if (typeof said.notice === 'string') said.notifiable = said.notice.startsWith('Notifiable.');
+  return { ...rest, fields: said };
+}
+
 /** The work a certificate is for: what was done and how far, and what was seen beside it. Each field as it was said. */
 const worksFields = z
   .object({
@@ -30,20 +46,28 @@ const worksFields = z
     observationIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
     /** Whether building control has to know, and what that comes to. */
     notice: line.nullable(),
+    notifiable: z.union([z.boolean(), z.literal('check locally')]).nullable(),
+    /** Circuits that were not there before: the new load. */
+    newWayIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
+    /** The rating of the board that is to be fitted. */
+    plannedBoardAmps: z.number().positive().max(1000).nullable(),
+    /** What the work is quoted at, line by line, in whole pence. */
+    quote: z.array(quoteLine).max(60).nullable(),
   })
   .partial();
 export type WorksFields = z.infer<typeof worksFields>;
 
 export const worksDescribed = jobKind({
   body: z.object({ documentId: z.uuid().toLowerCase(), fields: worksFields }),
+  versions: [{ name: 'whether it is notifiable is a field', upcast: sayNotifiable }],
   touches: ['documents'],
   office: true,
   apply: (job, { body: { documentId, fields } }) =>
     changeDocument(job, documentId, ({ works }) => ({ works: { ...works, ...fields } })),
-  admit(job, { documentId, fields: { wayIds, observationIds } }) {
+  admit(job, { documentId, fields: { wayIds, newWayIds, observationIds } }) {
     const wrong = whyNotIn(job, documentId);
     if (wrong) return wrong;
-    for (const wayId of wayIds ?? []) {
+    for (const wayId of [...(wayIds ?? []), ...(newWayIds ?? [])]) {
       const why = whyNoWay(job, wayId);
       if (why) return why;
     }

@@ -9,6 +9,7 @@ import { placeKey } from '../../../core/installation/place';
 import { readDay } from '../../../core/words/day';
 import { Checkbox } from '../../../ui/checkbox';
 import { ChoiceField, DayRow, EntryField, asText } from '../../../ui/entry-field';
+import { BeforeTheQuote } from './before-the-quote';
 import { useWanted } from '../../workspace/use-wanted';
 import type { Record } from './brief-stage';
 
@@ -39,7 +40,8 @@ export function WhatWasDone({ record }: { record: Record }) {
   );
   return (
     <>
-      <h2 className="pb-1 text-xl">What was done</h2>
+      {works.nature === 'board change' && <BeforeTheQuote say={say} />}
+      <h2 className="pt-2 pb-1 text-xl">What was done</h2>
       <EntryField
         label="What, where, which circuit"
         lines={3}
