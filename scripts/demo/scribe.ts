@@ -78,7 +78,14 @@ export class Scribe {
     this.say('job.opened', { reference, began: null });
     this.documentId = v7();
     const { documentId } = this;
-    this.say('document.begun', { documentId, kind, edition, covers: null, because: null, replaces: null });
+    this.say('document.begun', {
+      documentId,
+      kind,
+      edition,
+      covers: null,
+      because: null,
+      replaces: null,
+    });
   }
 
   /** A reading as typed; strikes nothing. */

@@ -26,6 +26,7 @@ export default async function JobsPage() {
     firmState(asker.firmId),
     dutiesDue(asker.firmId, soon),
   ]);
+  const ownEditions = [...firm.editions.values()].map(({ editionId, title }) => ({ value: editionId, label: title }));
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
       <KeepPage path="/" />
@@ -42,7 +43,7 @@ export default async function JobsPage() {
       <main>
         <div className="flex items-center justify-between pt-4">
           <h2 className="text-2xl">Jobs</h2>
-          <NewJob usual={firm.defaults.edition ?? defaultEditionId} />
+          <NewJob usual={firm.defaults.edition ?? defaultEditionId} own={ownEditions} />
         </div>
         <DutiesDue due={due} today={today} />
         <JobList jobs={jobs} />

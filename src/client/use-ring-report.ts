@@ -11,7 +11,7 @@ type Asked = Omit<RingQuestion, 'id'>;
  * asked while the worker is busy waits, and only the latest of those is put. Undefined before the first
  * answer.
  */
-export function useRingReport({ readings, cable, edition }: Asked): RingReport | null | undefined {
+export function useRingReport({ readings, cable, edition, ownEdition }: Asked): RingReport | null | undefined {
   const [report, setReport] = useState<RingReport | null>();
   const [attempt, setAttempt] = useState(0);
   const held = useRef<{
@@ -46,12 +46,12 @@ export function useRingReport({ readings, cable, edition }: Asked): RingReport |
     if (!state) return;
     if (state.failed) return setAttempt((tried) => tried + 1);
     state.asked += 1;
-    const question: RingQuestion = { id: state.asked, readings, cable, edition };
+    const question: RingQuestion = { id: state.asked, readings, cable, edition, ownEdition };
     if (state.busy) state.next = question;
     else {
       state.busy = true;
       state.worker.postMessage(question);
     }
-  }, [readings, cable, edition, attempt]);
+  }, [readings, cable, edition, ownEdition, attempt]);
   return report;
 }

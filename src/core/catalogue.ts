@@ -1,12 +1,13 @@
 import { eic } from './certificates/eic/definition';
 import { eicr } from './certificates/eicr/definition';
 import { mwc } from './certificates/mwc/definition';
-import { editionPack } from './edition/editions';
+import { packWorkedTo } from './edition/editions';
 import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
 import { type FirmLists, firmKind } from './firm/kind';
 import { defaultsSet } from './firm/kinds/defaults';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
+import { editionTold, editionWithdrawn } from './firm/kinds/edition';
 import { firmDescribed } from './firm/kinds/particulars';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
 import type { DocumentDefinition, DocumentList } from './job/document-definition';
@@ -71,7 +72,13 @@ export const documents: DocumentList = {
   view(job, document) {
     const definition = documents.of(document.kind);
     if (!definition) throw new Error(`There is no document ${document.kind}`);
-    return { job, document, definition, pack: workedTo(editionPack(document.edition), job.brief), tests };
+    return {
+      job,
+      document,
+      definition,
+      pack: workedTo(packWorkedTo(document.edition, document.ownEdition), job.brief),
+      tests,
+    };
   },
 };
 
@@ -147,6 +154,8 @@ export function viewOf(job: Job, documentId: string | null = null): JobView | nu
 export const firmKinds = {
   'firm.described': firmDescribed,
   'defaults.set': defaultsSet,
+  'edition.told': editionTold,
+  'edition.withdrawn': editionWithdrawn,
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,

@@ -11,19 +11,20 @@ const mostEntries = 30_000;
 const kept = new Map<string, Fold>();
 let entriesKept = 0;
 
-function forget(streamId: string): void {
+/** Forgets the fold of a stream that is no more. */
+export function forgetFold(streamId: string): void {
   entriesKept -= kept.get(streamId)?.seq ?? 0;
   kept.delete(streamId);
 }
 
 /** Keeps a fold once its transaction has committed: a number that was rolled back must never be kept. */
 export function keepFold<S extends StreamSort>(streamId: string, fold: Fold<S>): void {
-  forget(streamId);
+  forgetFold(streamId);
   kept.set(streamId, fold);
   entriesKept += fold.seq;
   for (const oldest of kept.keys()) {
     if (entriesKept <= mostEntries || oldest === streamId) break;
-    forget(oldest);
+    forgetFold(oldest);
   }
 }
 

@@ -302,3 +302,37 @@ export const link = pgTable(
   },
   (table) => [index('link_document').on(table.documentId)],
 );
+
+/** What is left of an issued document once its job was removed. Append-only. */
+export const documentRemoved = pgTable('document_removed', {
+  id: uuid('id').primaryKey(),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  kind: text('kind').notNull(),
+  number: text('number').notNull(),
+  issuedAt: instant('issued_at').notNull(),
+  documentHash: text('document_hash').notNull(),
+  pdfSha256: text('pdf_sha256'),
+  verificationToken: text('verification_token').notNull().unique(),
+  firmName: text('firm_name').notNull(),
+  removedAt: instant('removed_at').notNull().defaultNow(),
+  removedBy: text('removed_by').notNull(),
+});
+
+/** That a job was handed out whole, up to which entry, and as which file. */
+export const jobExport = pgTable(
+  'job_export',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    jobId: uuid('job_id').notNull(),
+    toSeq: integer('to_seq').notNull(),
+    sha256: text('sha256').notNull(),
+    exportedBy: text('exported_by').notNull(),
+    exportedAt: instant('exported_at').notNull().defaultNow(),
+  },
+  (table) => [index('job_export_job').on(table.jobId)],
+);

@@ -1,5 +1,6 @@
 import 'server-only';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import type { JobBody } from '../core/catalogue';
 import { type Actor, refused } from '../core/ledger/actor';
 import { canonical } from '../core/ledger/canonical';
 import { whyNotMadeThen } from '../core/ledger/door';
@@ -118,7 +119,9 @@ export async function appendWithin<S extends StreamSort>(
       );
       continue;
     }
-    const impossible = elsewhere.has(draft.id) ? elsewhereReason : whyNotMadeThen(draft.madeAt, now, openedAt(state));
+    const impossible = elsewhere.has(draft.id)
+      ? elsewhereReason
+      : (whyNotMadeThen(draft.madeAt, now, openedAt(state)) ?? (await whyNotTold(tx, actor.firmId, draft)));
     const admission = impossible ? refused(impossible) : machinery.admit(state, draft, actor);
     if (!admission.accepted) {
       results.push({ id: draft.id, accepted: false, reason: admission.reason });
@@ -149,6 +152,17 @@ export async function appendWithin<S extends StreamSort>(
     );
   }
   return { results, state, committed: () => keepFold(streamId, { seq, state }) };
+}
+
+/** Why a document cannot be under the edition it names: only one its own firm told of, as it was told. Null where it can. */
+async function whyNotTold(tx: Transaction, firmId: string, draft: Drafted): Promise<string | null> {
+  const own = draft.kind === 'document.begun' ? (draft.body as JobBody<'document.begun'>).ownEdition : undefined;
+  if (!own) return null;
+  const told = await tx
+    .select({ body: entry.body })
+    .from(entry)
+    .where(and(eq(entry.streamId, firmId), eq(entry.kind, 'edition.told')));
+  return told.some(({ body }) => canonical(body) === canonical(own)) ? null : 'The firm never told of that edition.';
 }
 
 /** Ids among these that stand in another stream. */

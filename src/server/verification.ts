@@ -6,7 +6,7 @@ import type { PrintedModel } from '../core/certificates/printed-model';
 import { type Seal, type Verification, verify } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
 import { type Neighbour, type SealedModel, coversAll, modelOf, neighboursOf, sha256 } from './documents';
-import { document, documentPdf, entry, logLeaf } from './schema';
+import { document, documentPdf, documentRemoved, entry, logLeaf } from './schema';
 import { readSealedEntries } from './stored-entries';
 import type { FirmActor } from './streams';
 
@@ -61,6 +61,19 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
       found: found ?? null,
       ...(await neighboursOf(tx, row)),
     };
+  });
+}
+
+export type RemovedPaper = Pick<
+  typeof documentRemoved.$inferSelect,
+  'id' | 'number' | 'issuedAt' | 'documentHash' | 'pdfSha256' | 'firmName' | 'removedAt'
+> & { readonly kind: string };
+
+/** What is left of a document that was issued once and is no longer kept; null when there was none of that token. */
+export function removedByToken(token: string): Promise<RemovedPaper | null> {
+  return forVerification(token, async (tx) => {
+    const [row] = await tx.select().from(documentRemoved).where(eq(documentRemoved.verificationToken, token));
+    return row ? { ...row, kind: documents.of(row.kind)?.title ?? row.kind } : null;
   });
 }
 

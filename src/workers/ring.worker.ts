@@ -1,4 +1,5 @@
-import { editionPack } from '../core/edition/editions';
+import { packWorkedTo } from '../core/edition/editions';
+import type { OwnEdition } from '../core/edition/own-edition';
 import type { EditionId } from '../core/edition/pack';
 import { type RingCableSizes, ringReport } from '../core/tests/ring/circuit';
 import type { RingReadings } from '../core/tests/ring/evidence';
@@ -10,10 +11,11 @@ export type RingQuestion = {
   readonly readings: RingReadings;
   readonly cable: RingCableSizes | null;
   readonly edition: EditionId;
+  readonly ownEdition: OwnEdition | null;
 };
 export type RingAnswer = { readonly id: number; readonly report: RingReport | null };
 
 self.addEventListener('message', ({ data }: MessageEvent<RingQuestion>) => {
-  const report = ringReport(data.readings, data.cable, editionPack(data.edition));
+  const report = ringReport(data.readings, data.cable, packWorkedTo(data.edition, data.ownEdition));
   self.postMessage({ id: data.id, report } satisfies RingAnswer);
 });

@@ -322,7 +322,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(17);
+    expect(actions).toHaveLength(18);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

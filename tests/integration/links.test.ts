@@ -4,10 +4,9 @@ import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { boardChange, towelRail } from '../../scripts/demo/new-work';
-import { documents, jobStream } from '../../src/core/catalogue';
+import { jobStream } from '../../src/core/catalogue';
 import { resetEnvironment } from '../../src/env';
 import { closeConnections } from '../../src/server/connection';
-import { issueDocument } from '../../src/server/issue';
 import {
   askForSignature,
   askedToSign,
@@ -23,6 +22,7 @@ import { endQueue, workQueue } from '../../src/server/queue';
 import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
 import { servePostOffice } from '../../src/standins/post-office/serve';
 import { tamper } from '../support/database';
+import { issueWork } from '../support/issued-work';
 import { newFirm } from '../support/firm';
 import { noon } from '../support/entries';
 
@@ -53,16 +53,8 @@ async function asked(actor: FirmActor, role = 'designer') {
   return { ...job, token: answer.url.split('/').at(-1) ?? '' };
 }
 
-async function issued(actor: FirmActor) {
-  const { jobId, documentId } = await certificate(actor);
-  const signatures = (documents.of('EIC')?.roles ?? []).map(({ role, statement }) =>
-    jobStream.draft('declaration.signed', { documentId, role, name: 'P', position: 'I', statement }, made()),
-  );
-  await append(actor, 'job', jobId, signatures);
-  const result = await issueDocument(actor, jobId, documentId, noon, 'test');
-  if (!result.issued) throw new Error(result.reason);
-  return result.documentId;
-}
+const issued = async (actor: FirmActor): Promise<string> =>
+  (await issueWork(actor, boardChange(noon, instruments), 'EIC', noon)).issueId;
 
 describe('somebody outside the firm', () => {
   it('signs what is shown, once, and the ledger keeps who, whence and how it was drawn', async () => {

@@ -1,17 +1,16 @@
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
 import { boardChange } from '../../scripts/demo/new-work';
-import { documents, jobStream } from '../../src/core/catalogue';
 import { resetEnvironment } from '../../src/env';
 import { closeConnections, forFirm } from '../../src/server/connection';
 import { findDocument } from '../../src/server/documents';
-import { issueDocument } from '../../src/server/issue';
 import { giveNotice } from '../../src/server/notices';
 import { endPrinting } from '../../src/server/printing';
 import { dutiesDue } from '../../src/server/projections/duties';
 import { rebuildProjections } from '../../src/server/projections/rebuild';
-import { type FirmActor, append, openJob } from '../../src/server/streams';
+import type { FirmActor } from '../../src/server/streams';
 import { serveNoticeDesk } from '../../src/standins/notice-desk/serve';
+import { issueWork } from '../support/issued-work';
 import { newFirm } from '../support/firm';
 import { noon } from '../support/entries';
 
@@ -21,21 +20,9 @@ afterAll(async () => {
 });
 
 const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
-const made = () => ({ id: v7(), madeAt: noon.toISOString(), device: 'test' });
 
-async function boardChanged(actor: FirmActor): Promise<string> {
-  const jobId = v7();
-  const scribe = boardChange(noon, instruments);
-  const { documentId } = scribe;
-  await openJob(actor, jobId, scribe.drafts);
-  const signatures = (documents.of('EIC')?.roles ?? []).map(({ role, statement }) =>
-    jobStream.draft('declaration.signed', { documentId, role, name: 'P', position: 'I', statement }, made()),
-  );
-  await append(actor, 'job', jobId, signatures);
-  const result = await issueDocument(actor, jobId, documentId, noon, 'test');
-  if (!result.issued) throw new Error(result.reason);
-  return result.documentId;
-}
+const boardChanged = async (actor: FirmActor): Promise<string> =>
+  (await issueWork(actor, boardChange(noon, instruments), 'EIC', noon)).issueId;
 
 describe('notice of notifiable work', () => {
   it('is due until the desk has acknowledged it, and is given under one number however often', async () => {

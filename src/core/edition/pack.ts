@@ -16,6 +16,7 @@ import type {
 
 export const editionIds = ['bs7671-2018-a2', 'bs7671-2018-a3'] as const;
 export type EditionId = (typeof editionIds)[number];
+export const isHeld = (id: string): id is EditionId => (editionIds as readonly string[]).includes(id);
 
 /** Subjects that an inspection item stands for, where a judgement or the assessment has to point at it. */
 export type ItemRole =
@@ -60,6 +61,8 @@ export type EditionPack = {
   readonly id: EditionId;
   readonly title: string;
   readonly shortTitle: string;
+  /** Where a firm told it to the application itself: the pack it starts from, and in how many rows it differs. */
+  readonly ownPack?: { readonly from: string; readonly rows: number };
   readonly nominalVolts: SourcedFigure;
   readonly nominalHertz: SourcedFigure;
   /** Cmin, the least of the supply's voltage in service. */

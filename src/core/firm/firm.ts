@@ -1,3 +1,4 @@
+import type { OwnEdition } from '../edition/own-edition';
 import type { Streamed } from '../ledger/stream';
 import type { Defaults } from './kinds/defaults';
 import type { FirmInstrument } from './kinds/instrument';
@@ -8,6 +9,8 @@ import type { Invitation, Person } from './kinds/person';
 export type FirmState = Streamed & {
   readonly particulars: Particulars;
   readonly defaults: Defaults;
+  /** Editions the firm told of, as each stands now. */
+  readonly editions: ReadonlyMap<string, OwnEdition>;
   readonly instruments: ReadonlyMap<string, FirmInstrument>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
@@ -17,6 +20,7 @@ export type FirmState = Streamed & {
 export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   particulars: {},
   defaults: {},
+  editions: new Map(),
   instruments: new Map(),
   people: new Map(),
   invitations: new Map(),

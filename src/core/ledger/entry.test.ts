@@ -113,6 +113,12 @@ describe('versions', () => {
       { wayId: way, fields: { residualMilliamps: null } },
       { fields: { residualMilliamps: null, residualAbsent: true } },
     ],
+    [
+      'document.begun',
+      1,
+      { documentId: id, kind: 'EIC', edition: 'bs7671-2018-a3', covers: null, because: null, replaces: null },
+      { edition: 'bs7671-2018-a3' },
+    ],
     ['way.described', 4, { wayId: way, fields: { points: 4 } }, { fields: { points: 4 } }],
     [
       'works.described',
@@ -216,6 +222,7 @@ describe('versions', () => {
   it.each([
     ['firm.described', 1, { name: 'Larkrise Electrical' }, { name: 'Larkrise Electrical' }],
     ['defaults.set', 1, { samplingPercent: 20 }, { samplingPercent: 20 }],
+    ['defaults.set', 2, { edition: 'bs7671-2018-a3' }, { edition: 'bs7671-2018-a3' }],
   ] as const)("the firm's %s version %i reads as today", (kind, version, body, today) =>
     expect(firmStream.readDraft(raw({ kind, version, body }))).toMatchObject({ ok: true, value: { body: today } }),
   );
@@ -224,7 +231,7 @@ describe('versions', () => {
       Object.entries(firmKinds)
         .flatMap(([kind, { versions }]) => versions.map(() => kind))
         .sort(),
-    ).toEqual(['defaults.set', 'firm.described']));
+    ).toEqual(['defaults.set', 'defaults.set', 'firm.described']));
   it('are named, one after the other, for every kind of both streams', () => {
     for (const kind of [...Object.values(jobKinds), ...Object.values(firmKinds)]) {
       expect(currentVersion(kind)).toBe(kind.versions.length + 1);
@@ -233,7 +240,9 @@ describe('versions', () => {
   });
   it('name every kind in the past tense', () => {
     for (const name of [...Object.keys(jobKinds), ...Object.keys(firmKinds)])
-      expect(name).toMatch(/^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden|begun|read|made|met|set|withdrawn)$/);
+      expect(name).toMatch(
+        /^[a-z]+\.([a-z]+ed|taken|brought|struck|overridden|begun|told|read|made|met|set|withdrawn)$/,
+      );
   });
 });
 

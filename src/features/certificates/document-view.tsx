@@ -2,12 +2,11 @@ import Link from 'next/link';
 import { documents } from '../../core/catalogue';
 import type { IssuedDocument } from '../../server/documents';
 import { HandOver } from '../handover/hand-over';
-import { linkLook } from '../../ui/button';
+import { showMoment } from '../../core/words/moment';
+import { Button, linkLook } from '../../ui/button';
 import { Duties } from './duties';
 import { Labels } from './labels';
 import { bodies } from './registry';
-
-const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
 
 type Props = {
   readonly document: IssuedDocument;
@@ -37,7 +36,7 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
           <div>
             <h1 className="text-2xl">{document.number}</h1>
             <p className="text-faint">
-              {documents.of(document.kind)?.title}, issued {moment.format(document.issuedAt)}, {model.edition}
+              {documents.of(document.kind)?.title}, issued {showMoment(document.issuedAt)}, {model.edition}
             </p>
             {model.site.slice(0, 1).map((fact) => (
               <p key={fact.label} className="whitespace-pre-line pt-1">
@@ -79,6 +78,9 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
           <Link className={linkLook('plain')} href={verifyPath}>
             Verification page
           </Link>
+          <form method="post" action={`/api/jobs/${document.jobId}/export`}>
+            <Button type="submit">Save the whole job as a file</Button>
+          </form>
         </div>
         {intact && <HandOver documentId={document.id} name={said('Client')} email={said('E-mail')} />}
         <Labels documentId={document.id} />

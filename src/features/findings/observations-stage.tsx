@@ -1,5 +1,6 @@
 'use client';
 
+import { editionOf } from '../../core/job/kinds/document';
 import Link from 'next/link';
 import { useState } from 'react';
 import { v7 } from 'uuid';
@@ -194,7 +195,7 @@ function Mend({ observation }: { observation: Observation }) {
         body: {
           documentId,
           kind: 'MWC',
-          edition: document.edition,
+          ...editionOf(document),
           covers: null,
           because: `Puts right observation ${observation.number}`,
           replaces: null,

@@ -3,6 +3,7 @@
 import * as z from 'zod';
 import type { Done } from '../../server/firms';
 import * as firms from '../../server/firms';
+import { removeJob } from '../../server/keeping';
 import { endOwnSession } from '../../server/sessions';
 import { requireAsker } from '../../server/who';
 import { beginFields, inviteFields, joinFields } from './fields';
@@ -61,4 +62,11 @@ export async function endSessionAction(sessionId: unknown): Promise<Done> {
   const id = z.string().min(1).max(100).safeParse(sessionId);
   if (!id.success) return unread;
   return (await endOwnSession(asker.id, id.data)) ? { ok: true } : no('That device is signed out already.');
+}
+
+/** Removes one of the firm's jobs that is past keeping. */
+export async function removeJobAction(jobId: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const parsed = z.uuid().safeParse(jobId);
+  return parsed.success ? removeJob(asker, parsed.data) : unread;
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import Link from 'next/link';
+import { leastYearsKept } from '../../core/firm/kinds/defaults';
 import { toast } from '../../ui/toast';
 import type { NewFirmEntry } from '../../core/catalogue';
 import { editionPack } from '../../core/edition/editions';
@@ -10,6 +12,7 @@ import { refusalsOf } from '../../client/refusals';
 import { Refusals } from '../../ui/refusals';
 import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
 import { SendState } from '../../ui/send-state';
+import { Editions } from './editions';
 import { Instruments } from './instruments';
 import { Logo } from './logo';
 import { PageHead } from './page-head';
@@ -39,7 +42,10 @@ export function FirmPage() {
           <Particulars record={record} />
           <Defaults record={record} />
         </div>
-        <Instruments record={record} />
+        <div className="space-y-8">
+          <Instruments record={record} />
+          <Editions record={record} />
+        </div>
         <div className="lg:col-span-2">
           <People />
         </div>
@@ -97,7 +103,9 @@ function Particulars({ record }: { record: Record }) {
 }
 
 function Defaults({ record }: { record: Record }) {
-  const { defaults } = useFirm().firm;
+  const { defaults, editions } = useFirm().firm;
+  const own = [...editions.values()].map(({ editionId, title }) => ({ value: editionId, label: title }));
+  const held = editionIds.map((value) => ({ value: value as string, label: editionPack(value).title }));
   const say = (body: typeof defaults) => record({ kind: 'defaults.set', body });
   return (
     <section aria-labelledby="defaults">
@@ -107,7 +115,7 @@ function Defaults({ record }: { record: Record }) {
       <ChoiceField
         label="Edition worked to"
         value={defaults.edition ?? null}
-        options={editionIds.map((value) => ({ value, label: editionPack(value).title }))}
+        options={[...held, ...own]}
         commit={(edition) => say({ edition })}
       />
       <ChoiceField
@@ -132,6 +140,22 @@ function Defaults({ record }: { record: Record }) {
         parse={asNumber(1, 1000)}
         commit={(investigateBelowMegohms) => say({ investigateBelowMegohms })}
         hint="A 230 V circuit that reads less, though above its minimum, is marked to look at again. 2 MΩ where nothing is said."
+      />
+      <EntryField
+        label="Copies kept"
+        unit="years"
+        inputMode="numeric"
+        shown={defaults.keepYears ? String(defaults.keepYears) : ''}
+        parse={asNumber(leastYearsKept, 50, true)}
+        commit={(keepYears) => say({ keepYears })}
+        hint={
+          <>
+            After the last paper of a job; {leastYearsKept} where nothing is said.{' '}
+            <Link href="/firm/copies" className="underline underline-offset-4">
+              What is past that
+            </Link>
+          </>
+        }
       />
     </section>
   );

@@ -21,7 +21,8 @@ export const openJobFields = z.object({
   paper: z.enum(['EIC', 'MWC', 'EICR']).nullable(),
   because: text,
   reference: text.min(1, 'Give a reference of your own.'),
-  edition: z.enum(editionIds),
+  /** One that is held, or one of the firm's own. */
+  edition: z.union([z.enum(editionIds), z.uuid().toLowerCase()]),
   address: text.min(1, 'Give the address of the installation.'),
   premises: text,
   client: text,

@@ -9,7 +9,7 @@ import { readDescription } from '../../core/certificates/description';
 import { locations, noticeWords } from '../../core/certificates/which-document';
 import { countries } from '../../core/installation/country';
 import { editionPack } from '../../core/edition/editions';
-import { type EditionId, editionIds } from '../../core/edition/pack';
+import { editionIds } from '../../core/edition/pack';
 import { Button } from '../../ui/button';
 import { Checkbox } from '../../ui/checkbox';
 import { Dialog } from '../../ui/dialog';
@@ -19,7 +19,8 @@ import { ToggleGroup } from '../../ui/toggle-group';
 import { type OpenJobFields, openJobFields } from './fields';
 import { openJobAction } from './open-job';
 
-const editions = editionIds.map((value) => ({ value, label: editionPack(value).title }));
+type Edition = { readonly value: string; readonly label: string };
+const held: readonly Edition[] = editionIds.map((value) => ({ value, label: editionPack(value).title }));
 const same = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }));
 const paperWords = {
   EIC: 'EIC, installation certificate',
@@ -38,7 +39,8 @@ const unanswered = (error: unknown) => {
 };
 
 /** Opens a job from what was done, or is to be: which paper, why, who signs and who has to know is said before it is opened. */
-export function NewJob({ usual }: { usual: EditionId }) {
+/** `usual` is what a new job of the firm is worked to; `own` are the editions the firm told of itself. */
+export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] }) {
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { register, control, handleSubmit, formState, setValue } = useForm<OpenJobFields>({
@@ -131,7 +133,7 @@ export function NewJob({ usual }: { usual: EditionId }) {
               {...register('premises')}
             />
           </div>
-          <Choice label="Edition worked to" control={control} name="edition" options={editions} />
+          <Choice label="Edition worked to" control={control} name="edition" options={[...held, ...own]} />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
             {isSubmitting ? 'Opening…' : 'Open the job'}

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { type JobBody, type JobKind, documents, jobStream } from '../../core/catalogue';
 import { adviseJob, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
 import { noticeWords } from '../../core/certificates/which-document';
+import { isHeld } from '../../core/edition/pack';
 import { firmState } from '../../server/people';
 import { openJob } from '../../server/streams';
 import { requireAsker } from '../../server/who';
@@ -30,21 +31,21 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const begun = kinds.flatMap((kind) =>
     Array.from({ length: kind === 'MWC' ? Math.max(1, advice.count) : 1 }, () => ({ kind, documentId: v7() })),
   );
+  const { defaults, editions } = await firmState(asker.firmId);
+  const own = isHeld(edition) ? null : editions.get(edition);
+  const workedTo = isHeld(edition) ? { edition } : own ? { edition: own.basedOn, ownEdition: own } : null;
+  if (!workedTo) return { problem: 'The firm has no such edition any more. Choose another: nothing was opened.' };
   const madeAt = new Date().toISOString();
   const draft = <K extends JobKind>(kind: K, body: JobBody<K>) =>
     jobStream.draft(kind, body, { id: v7(), madeAt, device: 'office form' });
-  const {
-    school = null,
-    samplingPercent = null,
-    investigateBelowMegohms = null,
-  } = (await firmState(asker.firmId)).defaults;
+  const { school = null, samplingPercent = null, investigateBelowMegohms = null } = defaults;
   const results = await openJob(asker, jobId, [
     draft('job.opened', { reference, began: null }),
     ...begun.map(({ kind, documentId }) =>
       draft('document.begun', {
         documentId,
         kind,
-        edition,
+        ...workedTo,
         covers: null,
         because: differs ? because : null,
         replaces: null,

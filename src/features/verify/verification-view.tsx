@@ -1,9 +1,8 @@
 import type { LogProof } from '../../core/ledger/daily-head';
-import { showDay } from '../../core/words/day';
 import type { PublicCheck } from '../../server/verification';
+import { showMoment } from '../../core/words/moment';
 import { CheckFile } from './check-file';
-
-const moment = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long', timeStyle: 'short' });
+import { InDailyHead } from './in-daily-head';
 
 type Props = { readonly check: PublicCheck; readonly proof: LogProof | null; readonly proofPath: string };
 
@@ -55,7 +54,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
         <dt className="text-faint">Kind</dt>
         <dd>{check.kind}</dd>
         <dt className="text-faint">Issued</dt>
-        <dd>{moment.format(check.issuedAt)}</dd>
+        <dd>{showMoment(check.issuedAt)}</dd>
         <dt className="text-faint">By</dt>
         <dd>{check.firmName}</dd>
         <dt className="text-faint">Place</dt>
@@ -78,30 +77,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
         Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is
         not this document.
       </p>
-      <section aria-labelledby="daily" className="border-t border-rule pt-4">
-        <h2 id="daily" className="text-lg">
-          Daily head
-        </h2>
-        {proof ? (
-          <p className="text-sm">
-            Number {proof.index + 1} of {proof.head.size} in the tree signed for {showDay(proof.head.day)}, head{' '}
-            <span className="break-all">{proof.head.root}</span>. Whoever kept that head can tell that nothing before it
-            was rewritten.
-          </p>
-        ) : (
-          <p className="text-sm">Not in one yet: the head of a day is signed once the day is over.</p>
-        )}
-        <p className="flex flex-wrap gap-x-4 pt-1 text-sm">
-          {proof && (
-            <a className="underline underline-offset-4" href={proofPath} download>
-              Download the proof
-            </a>
-          )}
-          <a className="underline underline-offset-4" href="/heads">
-            All daily heads
-          </a>
-        </p>
-      </section>
+      <InDailyHead proof={proof} proofPath={proofPath} />
       {check.pdfSha256 && <CheckFile expected={check.pdfSha256} />}
     </main>
   );
@@ -110,7 +86,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
 function explain({ verification: v, found }: PublicCheck): string {
   if (v.intact) return '';
   const ask = 'Ask the firm for an explanation before relying on it.';
-  const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${moment.format(found.recordedAt)})` : '';
+  const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${showMoment(found.recordedAt)})` : '';
   switch (v.what) {
     case 'changed':
       return `Entry ${v.seq} of its ledger${there} is not what was sealed. ${ask}`;

@@ -1,5 +1,6 @@
 'use client';
 
+import { editionOf } from '../../core/job/kinds/document';
 import Link from 'next/link';
 import { useState } from 'react';
 import { v7 } from 'uuid';
@@ -63,7 +64,14 @@ function BeginPaper() {
     const outcome = append([
       {
         kind: 'document.begun',
-        body: { documentId, kind, edition: document.edition, covers: null, because: null, replaces: null },
+        body: {
+          documentId,
+          kind,
+          ...editionOf(document),
+          covers: null,
+          because: null,
+          replaces: null,
+        },
       },
     ]);
     if (!outcome.ok) return toast(outcome.reason);

@@ -1,6 +1,6 @@
 import 'server-only';
 import { dailyHeads, proofOf } from '../daily-heads';
-import { checkByToken } from '../verification';
+import { checkByToken, removedByToken } from '../verification';
 
 const file = (name: string, content: unknown) =>
   new Response(`${JSON.stringify(content, null, 2)}\n`, {
@@ -15,10 +15,12 @@ const none = (problem: string) => Response.json({ problem }, { status: 404 });
 /** What proves a document without us, for whoever holds its token. */
 export async function getProof(_request: Request, { params }: { params: Promise<{ token: string }> }) {
   const { token } = await params;
-  const check = /^[0-9a-f]{32}$/.test(token) ? await checkByToken(token) : null;
-  const proof = check && (await proofOf(check.issueId));
-  if (!check || !proof) return none('There is no proof of that yet: heads are signed once their day is over.');
-  return file(`${check.number}.proof.json`, proof);
+  const isToken = /^[0-9a-f]{32}$/.test(token);
+  const check = isToken ? await checkByToken(token) : null;
+  const known = check ? { id: check.issueId, number: check.number } : isToken ? await removedByToken(token) : null;
+  const proof = known && (await proofOf(known.id));
+  if (!known || !proof) return none('There is no proof of that yet: heads are signed once their day is over.');
+  return file(`${known.number}.proof.json`, proof);
 }
 
 /** Every signed head, to be kept elsewhere. */

@@ -1,3 +1,4 @@
+import { editionPrinted } from '../../edition/own-edition';
 import { judgeDemand } from '../../installation/demand';
 import type { Firm } from '../../job/document-definition';
 import type { JobView } from '../../job/view';
@@ -19,7 +20,7 @@ export function buildCertificate(view: JobView, firm: Firm): Certificate {
   return {
     version: 1,
     kind: 'EIC',
-    edition: pack.title,
+    edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
     firm,

@@ -1,3 +1,4 @@
+import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
 import { reportReasonWords } from '../../job/kinds/brief';
 import type { JobView } from '../../job/view';
@@ -18,7 +19,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
   return {
     version: 3,
     kind: 'EICR',
-    edition: pack.title,
+    edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
     firm,

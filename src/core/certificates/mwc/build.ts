@@ -1,3 +1,4 @@
+import { editionPrinted } from '../../edition/own-edition';
 import type { Firm } from '../../job/document-definition';
 import type { JobView } from '../../job/view';
 import { coveredWays, touchedBoards } from '../covered';
@@ -19,7 +20,7 @@ export function buildForm(view: JobView, firm: Firm): WorksForm {
   return {
     version: 1,
     kind: 'MWC',
-    edition: pack.title,
+    edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
     firm,

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { editionPack } from '../../edition/editions';
+import { type OwnEdition, ownEdition, whyNotEdition } from '../../edition/own-edition';
 import { editionIds } from '../../edition/pack';
 import { line, paragraph } from '../../installation/text';
 import type { Recorded } from '../../ledger/entry';
@@ -12,6 +14,8 @@ const documentBegun = z.object({
   documentId: z.uuid().toLowerCase(),
   kind: z.string().min(1).max(12),
   edition: z.enum(editionIds),
+  /** An edition of the firm's own on that pack, whole: the job says by itself what it was judged by. */
+  ownEdition: ownEdition.optional(),
   /** What of the job it is about, where not all of it. */
   covers: paragraph.nullable(),
   /** Why this kind, or why it is issued anew. */
@@ -68,6 +72,7 @@ export type JobDocument = {
   readonly id: string;
   readonly kind: string;
   readonly edition: DocumentBegun['edition'];
+  readonly ownEdition: OwnEdition | null;
   readonly covers: string | null;
   readonly because: string | null;
   readonly replaces: string | null;
@@ -82,16 +87,26 @@ export type JobDocument = {
   readonly issued: Recorded<DocumentIssued> | null;
 };
 
+/** The edition a document is under, for another that is begun beside it. */
+export const editionOf = ({
+  edition,
+  ownEdition: own,
+}: JobDocument): Pick<DocumentBegun, 'edition' | 'ownEdition'> => ({
+  edition,
+  ...(own && { ownEdition: own }),
+});
+
 type Documents = Pick<InMaking<Job>, 'documents'>;
 
 /** Begins a document; one that puts another right begins with what that one said. */
 export function beginDocument(job: Documents, body: DocumentBegun, begunAt: string): void {
-  const { documentId, kind, edition, covers, because, replaces } = body;
+  const { documentId, kind, edition, ownEdition: own, covers, because, replaces } = body;
   const before = job.documents.find((document) => document.id === replaces);
   job.documents.push({
     id: documentId,
     kind,
     edition,
+    ownEdition: own ?? null,
     covers: covers ?? before?.covers ?? null,
     because,
     replaces,
@@ -132,13 +147,21 @@ export const ofTheFirst: Version = {
 
 export const begun = jobKind({
   body: documentBegun,
+  versions: [unchanged("may be under an edition of the firm's own")],
   touches: ['documents'],
   office: true,
   paper: true,
   apply: (job, entry) => beginDocument(job, entry.body, entry.madeAt),
-  admit(job, { documentId, kind, replaces }, { lists }) {
+  admit(job, { documentId, kind, edition, ownEdition: own, replaces }, { lists }) {
     if (job.documents.some((document) => document.id === documentId)) return 'That document is begun already.';
     if (!lists.documents.of(kind)) return `There is no document ${kind}.`;
+    if (own) {
+      const wrong =
+        own.basedOn === edition
+          ? whyNotEdition(own, editionPack(edition))
+          : 'An edition names the pack it starts from.';
+      if (wrong) return wrong;
+    }
     if (replaces === null) return null;
     const before = job.documents.find((document) => document.id === replaces);
     if (!before?.issued) return 'Only an issued document is put right by a new issue.';

@@ -54,7 +54,12 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
   // The chart follows what is typed when there is time for it.
   const drawn = useDeferredValue(useMemo(() => ({ points, readings }), [points, readings]));
   const cable = useMemo(() => ringCableOf(way), [way]);
-  const report = useRingReport({ readings, cable, edition: view.pack.id });
+  const report = useRingReport({
+    readings,
+    cable,
+    edition: view.document.edition,
+    ownEdition: view.document.ownEdition,
+  });
   const [withSameSide, setWithSameSide] = useState(readings.sameSide !== undefined);
   const on = { of: 'way', id: way.id } as const;
   const highest = highestStep3(view, way);

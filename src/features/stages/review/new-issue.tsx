@@ -1,5 +1,6 @@
 'use client';
 
+import { editionOf } from '../../../core/job/kinds/document';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
@@ -19,9 +20,9 @@ export function NewIssue({ record }: { record: (entry: NewJobEntry) => boolean }
         event.preventDefault();
         const why = because.trim();
         if (!why) return;
-        const { kind, edition, id: replaces } = document;
+        const { kind, id: replaces } = document;
         const documentId = v7();
-        const body = { documentId, kind, edition, covers: null, because: why, replaces };
+        const body = { documentId, kind, ...editionOf(document), covers: null, because: why, replaces };
         if (record({ kind: 'document.begun', body })) choose(documentId);
       }}
     >

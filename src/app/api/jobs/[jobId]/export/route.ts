@@ -1,0 +1,3 @@
+import { postExport } from '../../../../../server/routes/keeping';
+
+export const POST = postExport;

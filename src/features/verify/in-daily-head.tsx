@@ -1,0 +1,32 @@
+import type { LogProof } from '../../core/ledger/daily-head';
+import { showDay } from '../../core/words/day';
+
+/** Which signed head a document is in, and what proves it without us. */
+export function InDailyHead({ proof, proofPath }: { readonly proof: LogProof | null; readonly proofPath: string }) {
+  return (
+    <section aria-labelledby="daily" className="border-t border-rule pt-4">
+      <h2 id="daily" className="text-lg">
+        Daily head
+      </h2>
+      {proof ? (
+        <p className="text-sm">
+          Number {proof.index + 1} of {proof.head.size} in the tree signed for {showDay(proof.head.day)}, head{' '}
+          <span className="break-all">{proof.head.root}</span>. Whoever kept that head can tell that nothing before it
+          was rewritten.
+        </p>
+      ) : (
+        <p className="text-sm">Not in one yet: the head of a day is signed once the day is over.</p>
+      )}
+      <p className="flex flex-wrap gap-x-4 pt-1 text-sm">
+        {proof && (
+          <a className="underline underline-offset-4" href={proofPath} download>
+            Download the proof
+          </a>
+        )}
+        <a className="underline underline-offset-4" href="/heads">
+          All daily heads
+        </a>
+      </p>
+    </section>
+  );
+}
