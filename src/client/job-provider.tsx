@@ -91,6 +91,7 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
     stream: jobStream,
     streamId: jobId,
     address: `/api/jobs/${jobId}`,
+    tellsLeaving: true,
     entries,
     me,
   });

@@ -33,11 +33,13 @@ type Held<State> = {
   readonly address: string;
   readonly entries: readonly Recorded[];
   readonly me: Actor;
+  /** Whether others wait for what this device may still hold when it goes out of reach. */
+  readonly tellsLeaving?: boolean;
 };
 
 /** A stream held by this browser: kept on the device, sent when there is a network, told of what others append. */
 export function useStream<State extends Streamed>(held: Held<State>): readonly [StreamStore<State>, Snapshot<State>] {
-  const { stream, streamId, address, entries, me } = held;
+  const { stream, streamId, address, entries, me, tellsLeaving = false } = held;
   const [store] = useState(
     () =>
       new StreamStore<State>({
@@ -62,18 +64,22 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
   useEffect(() => {
     void store.begin();
     let source: EventSource | null = null;
+    const from = new URLSearchParams({ device: deviceName() }).toString();
     const catchUp = () => {
       store.nudge();
       store.catchUp().catch(() => undefined);
     };
     const open = () => {
-      source ??= new EventSource(`${address}/stream`);
+      source ??= new EventSource(`${address}/stream?${from}`);
       source.addEventListener('more', catchUp);
     };
     // A page put aside by the browser holds no line open, so that going back to it is at once.
     const close = () => {
-      source?.close();
+      if (!source) return;
+      source.close();
       source = null;
+      // Closed with everything sent: nobody has to wait for what this device might still hold.
+      if (tellsLeaving && store.getSnapshot().unsent === 0) navigator.sendBeacon(`${address}/left?${from}`);
     };
     const shown = (event: PageTransitionEvent) => {
       open();
@@ -91,6 +97,6 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
       window.removeEventListener('online', catchUp);
       window.removeEventListener('focus', catchUp);
     };
-  }, [store, address]);
+  }, [store, address, tellsLeaving]);
   return [store, snapshot];
 }

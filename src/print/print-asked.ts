@@ -1,4 +1,5 @@
 import type { Label } from '../core/certificates/labels';
+import type { Notice } from '../core/certificates/notice';
 import type { PrintedModel } from '../core/certificates/printed-model';
 
 /** What makes a printed document the sealed one: absent for a draft. */
@@ -20,4 +21,7 @@ type DocumentAsked = {
 /** What a board is labelled with: on sheets of A4 or a roll. */
 type LabelsAsked = { readonly labels: readonly Label[]; readonly paper: 'a4' | 'roll'; readonly at: Date };
 
-export type PrintAsked = DocumentAsked | LabelsAsked;
+/** The notice that follows from a certificate. */
+type NoticeAsked = { readonly notice: Notice; readonly at: Date };
+
+export type PrintAsked = DocumentAsked | LabelsAsked | NoticeAsked;

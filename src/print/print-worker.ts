@@ -1,12 +1,15 @@
 import { parentPort } from 'node:worker_threads';
 import { labelsPdf } from './labels';
 import { layoutOf } from './layouts/registry';
+import { noticePdf } from './notice';
 import type { PrintAsked } from './print-asked';
 
 const make = (asked: PrintAsked): Promise<Buffer> =>
   'labels' in asked
     ? labelsPdf(asked.labels, asked.paper, asked.at)
-    : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at);
+    : 'notice' in asked
+      ? noticePdf(asked.notice, asked.at)
+      : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at);
 
 /** Prints one after another, away from the thread that serves. */
 parentPort?.on('message', (asked: PrintAsked) => {

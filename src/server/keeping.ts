@@ -91,7 +91,7 @@ export async function removeJob(actor: FirmActor, jobId: string): Promise<Remove
   return { ok: true };
 }
 
-export type KeptJob = {
+type KeptJob = {
   readonly jobId: string;
   readonly reference: string;
   readonly siteAddress: string;

@@ -4,6 +4,7 @@ import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents, jobStream } from '../core/catalogue';
 import { dutiesOf } from '../core/certificates/duties';
+import type { Notice } from '../core/certificates/notice';
 import { documentOf } from '../core/job/job';
 import { env } from '../env';
 import { forFirm } from './connection';
@@ -16,27 +17,8 @@ export const takesNotices = (): boolean => Boolean(env().NOTICE_URL);
 
 const buildingControl = 'building-control';
 
-/** The data of a notice that notifiable work was done, as the desk takes it. */
-type Notice = {
-  readonly format: 'orange-ledger/notice/1';
-  readonly certificate: string;
-  readonly documentHash: string;
-  readonly title: string;
-  readonly firm: {
-    readonly name: string;
-    readonly address: string;
-    readonly telephone: string;
-    readonly email: string;
-  };
-  readonly installation: string;
-  readonly country: string | null;
-  readonly work: string;
-  readonly completedOn: string;
-  readonly dueOn: string | null;
-};
-
 /** The notice that follows from an issued certificate; null where none does. */
-async function noticeOf(
+export async function noticeOf(
   actor: FirmActor,
   issueId: string,
 ): Promise<(Notice & { readonly jobId: string; readonly begunId: string }) | null> {

@@ -336,3 +336,21 @@ export const jobExport = pgTable(
   },
   (table) => [index('job_export_job').on(table.jobId)],
 );
+
+/** Which devices have a job open, or went out of reach with it open. */
+export const jobDevice = pgTable(
+  'job_device',
+  {
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => stream.id),
+    device: text('device').notNull(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    person: text('person').notNull(),
+    seenAt: instant('seen_at').notNull().defaultNow(),
+    gone: boolean('gone').notNull().default(false),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.device] })],
+);

@@ -1,11 +1,15 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
 import { boardChange } from '../../scripts/demo/new-work';
 import { resetEnvironment } from '../../src/env';
 import { closeConnections, forFirm } from '../../src/server/connection';
 import { findDocument } from '../../src/server/documents';
-import { giveNotice } from '../../src/server/notices';
-import { endPrinting } from '../../src/server/printing';
+import { giveNotice, noticeOf } from '../../src/server/notices';
+import { endPrinting, print } from '../../src/server/printing';
 import { dutiesDue } from '../../src/server/projections/duties';
 import { rebuildProjections } from '../../src/server/projections/rebuild';
 import type { FirmActor } from '../../src/server/streams';
@@ -56,6 +60,29 @@ describe('notice of notifiable work', () => {
     delete process.env.NOTICE_URL;
     resetEnvironment();
     await desk.close();
+  });
+
+  it('goes on paper too, whole and readable, and not to another firm', async () => {
+    const actor = await newFirm();
+    const issueId = await boardChanged(actor);
+    const notice = await noticeOf(actor, issueId);
+    if (!notice) throw new Error('No notice follows');
+    const path = join(mkdtempSync(join(tmpdir(), 'notice-')), 'notice.pdf');
+    writeFileSync(path, await print({ notice, at: noon }));
+    const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+    for (const said of [
+      notice.certificate,
+      notice.documentHash,
+      '14 Ropewalk Lane',
+      'Consumer unit replaced',
+      '1 April 2026',
+    ])
+      expect(text).toContain(said);
+    expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toMatch(
+      /No syntax or stream encoding errors/,
+    );
+    expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toMatch(/Tagged:\s+yes/);
+    expect(await noticeOf(await newFirm(), issueId)).toBeNull();
   });
 
   it('stands the same when the list of what is due is made again from entries alone', async () => {

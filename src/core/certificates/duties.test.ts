@@ -84,7 +84,7 @@ describe('what follows from a report on a rented home', () => {
   });
   it('is done when somebody says so, once the document is issued', () => {
     const scribe = rented('England', 'C2');
-    const said = { documentId: scribe.documentId, duty: 'en-copy-sitting', on: '2026-03-05', note: 'by post' };
+    const said = { documentId: scribe.documentId, duty: 'en-copy-sitting', on: '2026-03-02', note: 'by post' };
     scribe.say('duty.met', said);
     const last = scribe.drafts.at(-1);
     if (!last) throw new Error('nothing said');
@@ -92,9 +92,11 @@ describe('what follows from a report on a rented home', () => {
     scribe.drafts.pop();
     issue(scribe);
     expect(admit(job(scribe), last, inspector)).toEqual({ accepted: true });
+    const tomorrow = { ...last, body: { ...said, on: '2026-03-03' } } as typeof last;
+    expect(admit(job(scribe), tomorrow, inspector)).toMatchObject({ accepted: false });
     scribe.say('duty.met', said);
     expect(dutiesOf(job(scribe)).find(({ duty }) => duty === 'en-copy-sitting')?.met).toEqual({
-      on: '2026-03-05',
+      on: '2026-03-02',
       note: 'by post',
     });
   });

@@ -40,6 +40,16 @@ export function Duties({ duties, jobId, today, hasDesk }: Props) {
                   {each.who}; {each.source}
                   {each.note && `; ${each.note}`}
                 </span>
+                {each.duty === 'building-control' && (
+                  <span className="flex gap-4 text-sm">
+                    <a className="underline underline-offset-4" href={`/api/documents/${each.issueId}/notice`}>
+                      Notice on paper
+                    </a>
+                    <a className="underline underline-offset-4" href={`/api/documents/${each.issueId}/notice?as=data`}>
+                      As data
+                    </a>
+                  </span>
+                )}
                 {each.met && (
                   <span className="block text-sm font-semibold">
                     ✓ done {showDay(each.met.on)}

@@ -31,6 +31,19 @@ CREATE POLICY by_token ON "document_removed" FOR SELECT USING (verification_toke
 ALTER TABLE "job_export" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY of_firm ON "job_export" USING (firm_id = asking_firm());--> statement-breakpoint
 CREATE TRIGGER document_removed_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON "document_removed" FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();--> statement-breakpoint
+-- Which devices have a job open, or went out of reach with it open: those may hold entries nobody has yet.
+CREATE TABLE "job_device" (
+	"job_id" uuid NOT NULL REFERENCES "stream"("id"),
+	"device" text NOT NULL,
+	"firm_id" uuid NOT NULL REFERENCES "firm"("id"),
+	"person" text NOT NULL,
+	"seen_at" timestamp with time zone NOT NULL DEFAULT now(),
+	"gone" boolean NOT NULL DEFAULT false,
+	PRIMARY KEY ("job_id", "device")
+);--> statement-breakpoint
+GRANT SELECT, INSERT, UPDATE, DELETE ON "job_device" TO ledger_app;--> statement-breakpoint
+ALTER TABLE "job_device" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE POLICY of_firm ON "job_device" USING (firm_id = asking_firm());--> statement-breakpoint
 -- Append-only, but for a job that is removed as a whole by the function below.
 CREATE OR REPLACE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
@@ -64,6 +77,7 @@ BEGIN
   PERFORM set_config('ledger.removing', 'yes', true);
   DELETE FROM link WHERE job_id = asked;
   DELETE FROM duty WHERE job_id = asked;
+  DELETE FROM job_device WHERE job_id = asked;
   DELETE FROM job_summary WHERE job_id = asked;
   DELETE FROM document_pdf WHERE document_id IN (SELECT id FROM document WHERE job_id = asked);
   DELETE FROM document WHERE job_id = asked;

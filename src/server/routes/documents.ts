@@ -9,6 +9,7 @@ import { fileNameOf, printed } from '../print';
 import { NotPrinted, print } from '../printing';
 import { stateOf } from '../streams';
 import { askedToSign, fileByLink } from '../links';
+import { noticeOf } from '../notices';
 import { signedIn } from '../who';
 
 const notFound = () => Response.json({ problem: 'There is no such document.' }, { status: 404 });
@@ -65,6 +66,18 @@ export const getLabels = signedIn<{ params: Promise<{ documentId: string }> }>(a
   const { paper, kinds } = asked.data;
   const labels = labelsOf(view, await firmParticulars(asker.firmId)).filter(({ kind }) => kinds.includes(kind));
   return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`);
+});
+
+/** The notice that follows from a certificate: on paper, or as data for a desk elsewhere. */
+export const getNotice = signedIn<{ params: Promise<{ documentId: string }> }>(async (request, asker, { params }) => {
+  const documentId = z.uuid().safeParse((await params).documentId);
+  const found = documentId.success ? await noticeOf(asker, documentId.data) : null;
+  if (!found) return notFound();
+  const { jobId: _job, begunId: _begun, ...notice } = found;
+  const name = `notice-${notice.certificate}`;
+  if (new URL(request.url).searchParams.get('as') !== 'data')
+    return printedNow({ notice, at: new Date() }, `${name}.pdf`);
+  return Response.json(notice, { headers: { 'Content-Disposition': `attachment; filename="${name}.json"` } });
 });
 
 /** One of a job's documents as it stands, marked as a draft on every page. */

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
+import { deviceGone, deviceLeft, deviceSeen, mostDeviceName } from '../devices';
 import { sessionsOf, subscribe } from '../announcements';
 import { NewerEntry } from '../trouble';
 import { type Asker, isStillSignedIn, signedIn } from '../who';
@@ -108,6 +109,22 @@ export const getEntries = ({ sort, idOf: target }: Target) =>
     return entries ? Response.json({ entries }) : notFound();
   });
 
+/** The device a request says it comes from; null where it says none. */
+function deviceNamed(request: Request): string | null {
+  const device = new URL(request.url).searchParams.get('device') ?? '';
+  return device.length > 0 && device.length <= mostDeviceName ? device : null;
+}
+
+/** A device closes a job with everything sent. */
+export const postLeft = signedIn<Context>(async (request, asker, { params }) => {
+  const jobId = ofJob.idOf(asker, await params);
+  const device = deviceNamed(request);
+  if (!jobId || !(await entriesAfter(asker, 'job', jobId, 2_000_000_000))) return notFound();
+  if (!device) return Response.json({ problem: 'Say which device.' }, { status: 400 });
+  await deviceLeft(asker, jobId, device);
+  return new Response(null, { status: 204 });
+});
+
 /**
  * A stream that says "there is more" whenever the job's ledger grows, and keeps the line open in between: for as long
  * as the session lasts.
@@ -116,6 +133,15 @@ export const getStream = ({ sort, idOf: target }: Target) =>
   signedIn<Context>(async (request, asker, { params }) => {
     const streamId = target(asker, await params);
     if (!streamId || !(await entriesAfter(asker, sort, streamId, 2_000_000_000))) return notFound();
+    const device = sort === 'job' ? deviceNamed(request) : null;
+    let lastSeen = new Date();
+    const seen = () => {
+      lastSeen = new Date();
+      if (device) deviceSeen(asker, streamId, device, lastSeen).catch(() => undefined);
+    };
+    const gone = () => {
+      if (device) deviceGone(asker, streamId, device, lastSeen).catch(() => undefined);
+    };
     const encoder = new TextEncoder();
     let stop = () => {};
     const stream = new ReadableStream<Uint8Array>({
@@ -136,7 +162,9 @@ export const getStream = ({ sort, idOf: target }: Target) =>
           );
         const forget = subscribe(sessionsOf(asker.id), stay);
         // A session may also run out by itself.
+        seen();
         const beat = setInterval(() => {
+          seen();
           send(': still here\n\n');
           stay();
         }, 20_000);
@@ -144,6 +172,7 @@ export const getStream = ({ sort, idOf: target }: Target) =>
           unsubscribe();
           forget();
           clearInterval(beat);
+          gone();
           stop = () => {};
           try {
             controller.close();

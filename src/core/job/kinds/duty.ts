@@ -24,8 +24,11 @@ export const met = jobKind({
   office: true,
   paper: true,
   apply: (job: InMaking<Job>, { body }) => void job.duties.set(dutyKey(body.documentId, body.duty), body),
-  admit: (job, { documentId }) =>
-    job.documents.find(({ id }) => id === documentId)?.issued
-      ? null
-      : 'Duties follow from a document that is issued: this one is not.',
+  admit(job, { documentId, on }, { madeAt }) {
+    if (!job.documents.find(({ id }) => id === documentId)?.issued)
+      return 'Duties follow from a document that is issued: this one is not.';
+    // A day begins here up to an hour before it begins at Greenwich.
+    const latest = new Date(Date.parse(madeAt) + 3_600_000).toISOString().slice(0, 10);
+    return on > latest ? 'What was done was done today or before: a day to come is refused.' : null;
+  },
 });

@@ -12,6 +12,7 @@ import { stageWords } from '../../../core/work/stages';
 import { Button, linkLook } from '../../../ui/button';
 import { EntryField, asText } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
+import type { DeviceAway } from '../../../server/devices';
 import { deviceName } from '../../../client/use-stream';
 import { addressOf } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
@@ -210,12 +211,15 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
   const signed = (role: string) => document.signatures.find((signature) => signature.role === role);
   const ready = definition.roles.every(({ role }) => signed(role)?.inForce);
   const mayIssue = ready && unsent === 0 && !busy;
-  const issue = async () => {
+  const [away, setAway] = useState<readonly DeviceAway[]>([]);
+  const issue = async (without = false) => {
+    setAway([]);
     setBusy(true);
     setProblem(null);
     try {
-      const result = await issueAction(jobId, document.id, deviceName());
+      const result = await issueAction({ jobId, documentId: document.id, device: deviceName(), without });
       if (result.issued) router.push(`/documents/${result.documentId}`);
+      else if ('away' in result) setAway(result.away);
       else setProblem(result.reason);
     } catch {
       setProblem('The server did not answer. Nothing was issued; try again.');
@@ -259,7 +263,12 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
       {isSealed && <NewIssue record={record} />}
       {!isSealed && (
         <div className="pt-3">
-          <Button look={ready ? 'next' : 'plain'} disabled={!mayIssue} onClick={issue} className="min-h-11">
+          <Button
+            look={ready ? 'next' : 'plain'}
+            disabled={!mayIssue}
+            onClick={() => void issue()}
+            className="min-h-11"
+          >
             {busy ? 'Sealing…' : 'Seal and issue'}
           </Button>
           <p className="pt-1 text-sm text-faint">
@@ -269,6 +278,24 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
             <p className="text-sm font-semibold">
               Saved here, not yet sent: it can be issued once everything has reached the ledger.
             </p>
+          )}
+          {away.length > 0 && (
+            <div role="alert" className="mt-2 border-2 border-ink p-3 text-sm">
+              {away.map(({ device, person, seenAt }) => (
+                <p key={device}>
+                  <strong>{people[person] ?? 'Somebody'}</strong> has this job open on {device}, out of reach since{' '}
+                  {showMoment(seenAt.toISOString())}.
+                </p>
+              ))}
+              <p className="py-2">
+                What was recorded there since has not come in. Wait until it has a network again, or issue without: it
+                then belongs to the next issue.
+              </p>
+              <div className="flex flex-wrap gap-2">
+                <Button onClick={() => void issue()}>Look again</Button>
+                <Button onClick={() => void issue(true)}>Issue without it</Button>
+              </div>
+            </div>
           )}
           {problem && (
             <p role="alert" className="text-sm font-semibold">

@@ -1,0 +1,1 @@
+export { getNotice as GET } from '../../../../../server/routes/documents';

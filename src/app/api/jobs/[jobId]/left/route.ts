@@ -1,0 +1,1 @@
+export { postLeft as POST } from '../../../../../server/routes/entries';

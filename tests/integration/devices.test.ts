@@ -1,0 +1,58 @@
+import { v7 } from 'uuid';
+import { afterAll, describe, expect, it } from 'vitest';
+import { towelRail } from '../../scripts/demo/new-work';
+import { closeConnections } from '../../src/server/connection';
+import { deviceGone, deviceLeft, deviceSeen, devicesAway } from '../../src/server/devices';
+import { openJob } from '../../src/server/streams';
+import { noon } from '../support/entries';
+import { newFirm } from '../support/firm';
+
+afterAll(closeConnections);
+
+const at = (seconds: number) => new Date(noon.getTime() + seconds * 1000);
+
+async function opened() {
+  const actor = await newFirm();
+  const jobId = v7();
+  await openJob(actor, jobId, towelRail(noon, []).drafts);
+  const away = async (now: Date, except = 'tablet') =>
+    (await devicesAway(actor, jobId, except, now)).map(({ device }) => device);
+  return { actor, jobId, away };
+}
+
+describe('devices that have a job open', () => {
+  it.each([
+    [59, []],
+    [60, []],
+    [61, ['phone']],
+    [24 * 3600 - 1, ['phone']],
+    [24 * 3600, []],
+  ])('are out of reach %i seconds after they were last heard of: %j', async (seconds, expected) => {
+    const { actor, jobId, away } = await opened();
+    await deviceSeen(actor, jobId, 'phone', at(0));
+    await deviceSeen(actor, jobId, 'tablet', at(0));
+    expect(await away(at(seconds))).toEqual(expected);
+  });
+  it('are out of reach at once where the line was cut, and are not where they closed it with everything sent', async () => {
+    const { actor, jobId, away } = await opened();
+    await deviceSeen(actor, jobId, 'phone', at(0));
+    await deviceGone(actor, jobId, 'phone', at(0));
+    expect(await away(at(1))).toEqual(['phone']);
+    expect(await away(at(1), 'phone')).toEqual([]);
+    await deviceLeft(actor, jobId, 'phone');
+    expect(await away(at(1))).toEqual([]);
+  });
+  it('are in reach again when heard of on another line, whichever of the two is told of first', async () => {
+    const { actor, jobId, away } = await opened();
+    await deviceSeen(actor, jobId, 'phone', at(0));
+    await deviceSeen(actor, jobId, 'phone', at(5));
+    await deviceGone(actor, jobId, 'phone', at(0));
+    expect(await away(at(6))).toEqual([]);
+  });
+  it('are no business of another firm', async () => {
+    const { actor, jobId } = await opened();
+    await deviceSeen(actor, jobId, 'phone', at(0));
+    expect(await devicesAway(await newFirm(), jobId, 'x', at(600))).toEqual([]);
+    await expect(deviceSeen(await newFirm(), jobId, 'phone', at(0))).rejects.toThrow();
+  });
+});
