@@ -1,5 +1,6 @@
 // Figures of the dead-test benches: until they take a reading, keys and taps a reading costs, and how soon a diagnosis follows.
 import { launch } from '../setup/browser.mjs';
+import { minorWorksByKeyboard } from './minor-works.mjs';
 
 const sorted = (samples) => [...samples].sort((a, b) => a - b);
 const figure = (what, unit, samples, aim) => ({
@@ -31,6 +32,25 @@ const countActs = (page) =>
   });
 const actsNow = (page) => page.evaluate(() => globalThis.acts);
 
+/** Opens a job of small works as the dialog asks. */
+async function openMinorWorks(page, round) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('radio', { name: 'Addition or alteration of a circuit', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  for (const [label, text] of [
+    ['What, where, on which circuit', 'Double socket added in the back bedroom beside the window, from circuit 3'],
+    ['Your reference', `KEYS-${round}`],
+    ['Address of the installation', '4 Tansy Court, Marrowby'],
+    ['Premises', 'Two-bedroom flat'],
+    ['Client: who pays', 'Ms R. Sedge'],
+  ])
+    await dialog.getByLabel(label).fill(text);
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+}
+
 export async function benchFigures(app) {
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(launch);
@@ -42,6 +62,25 @@ export async function benchFigures(app) {
       await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
       await page.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
     };
+    const forms = [];
+    for (let round = 0; round < 3; round += 1) {
+      await openMinorWorks(page, round);
+      forms.push(await minorWorksByKeyboard(page, app.demo.password));
+    }
+    const form = 'minor-works form from an opened job to its sealed paper, by keyboard alone';
+    figures.push(
+      figure(
+        form,
+        'keys',
+        forms.map(({ keys }) => keys),
+        'ten minutes by hand: 600 keys at one a second',
+      ),
+      figure(
+        `${form}: what the run itself takes`,
+        's',
+        forms.map(({ seconds }) => seconds),
+      ),
+    );
     for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation']) {
       const loads = [];
       for (let round = 0; round < 6; round += 1) {

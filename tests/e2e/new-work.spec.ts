@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { cell, entriesOf, expect, openJob, settled, signIn, test } from './ledger-page';
+import { minorWorksByKeyboard } from '../../scripts/bench/minor-works.mjs';
+import { cell, demo, entriesOf, expect, fill, openJob, settled, signIn, test } from './ledger-page';
 
 /** Opens the dialog and says what was done, as far as it decides which paper. */
 async function say(page: Page, sort: string, did: string): Promise<void> {
@@ -28,6 +29,20 @@ async function open(page: Page, reference: string): Promise<string> {
 async function demoJob(page: Page, reference: string): Promise<string> {
   await page.goto('/');
   return (await page.getByRole('link', { name: reference, exact: true }).getAttribute('href')) ?? '';
+}
+
+/** Downloads the sealed file from its page and has it checked where anybody may. */
+async function verified(page: Page): Promise<void> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download the sealed PDF' }).click(),
+  ]);
+  const file = await download.path();
+  expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.getByRole('link', { name: 'Verification page' }).click();
+  await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
+  await page.getByLabel(/Check the file itself/).setInputFiles(file);
+  await expect(page.getByText('This file is the one that was issued')).toBeVisible();
 }
 
 test('what was done says which paper, why, and who is told; another one takes a reason', async ({ page }) => {
@@ -151,16 +166,115 @@ test('a minor-works form from its last reading past a snag and an outside signat
   await page.waitForURL(/\/documents\//);
   const number = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
   expect(number).toMatch(/^MWC-\d{4}-\d{4}$/);
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Download the sealed PDF' }).click(),
-  ]);
-  const file = await download.path();
-  expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
-  await page.getByRole('link', { name: 'Verification page' }).click();
-  await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
-  await page.getByLabel(/Check the file itself/).setInputFiles(file);
-  await expect(page.getByText('This file is the one that was issued')).toBeVisible();
+  await verified(page);
+});
+
+test('a minor-works form from what was done to a verified file, by keyboard alone once the job is open', async ({
+  page,
+}) => {
+  await signIn(page);
+  await say(
+    page,
+    'Addition or alteration of a circuit',
+    'Double socket added in the back bedroom beside the window, from circuit 3',
+  );
+  await open(page, 'NW-4');
+  const { keys } = await minorWorksByKeyboard(page, demo.password);
+  expect(keys).toBeLessThan(700);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^MWC-\d{4}-\d{4}$/);
+  await verified(page);
+});
+
+test('a certificate for a new circuit: its last readings, three signatures, another device out of reach, a verified file', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  const job = await demoJob(page, 'FW-123');
+  // Somebody else has it open, and their network goes.
+  const elsewhere = await browser.newContext();
+  const theirs = await elsewhere.newPage();
+  await signIn(theirs, 1);
+  await theirs.goto(`${job}/origin`);
+  await settled(theirs);
+  await page.goto(`${job}/origin`);
+  await settled(page);
+  await fill(page, 'Earthing conductor, ohm', '0.01');
+  await fill(page, 'Bonding to water, ohm', '0.03');
+  await fill(page, 'Bonding to gas, ohm', '0.02');
+  await expect(page.getByRole('button', { name: /before, .* with the new load/ })).toBeVisible();
+  await settled(page);
+  await page.goto(`${job}/circuits`);
+  await settled(page);
+  await fill(page, 'Zs at the board, ohm', '0.18');
+  await fill(page, 'Ipf at the board, kiloamperes', '1.35');
+  for (const [column, value] of [
+    ['Zs', '0.41'],
+    ['RCD time', '21'],
+  ] as const) {
+    await cell(page, column, 5).click();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await settled(page);
+  await page.goto(`${job}/review`);
+  await settled(page);
+  // Proposed from the day it was completed.
+  await page.getByRole('button', { name: 'Recommend', exact: true }).click();
+  await settled(page);
+  for (let role = 0; role < 3; role += 1) {
+    await page
+      .getByRole('button', { name: /^Sign as/ })
+      .first()
+      .click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Your password').fill(demo.password);
+    await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+    await expect(dialog).toHaveCount(0);
+    await expect(page.getByText(/^✓ Idris Pennock/)).toHaveCount(role + 1);
+  }
+  await elsewhere.setOffline(true);
+  await theirs.close();
+  const warned = page.getByRole('alert').filter({ hasText: 'out of reach' });
+  await expect(async () => {
+    await page
+      .getByRole('button', { name: /Seal and issue|Look again/ })
+      .first()
+      .click();
+    await expect(warned.or(page.getByText('CERTIFIED'))).toBeVisible();
+  }).toPass();
+  await expect(warned).toContainText('Maud Tarrant');
+  await warned.getByRole('button', { name: 'Issue without it' }).click();
+  await page.waitForURL(/\/documents\//);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^EIC-/);
+  await elsewhere.close();
+  await page.getByRole('link', { name: 'Notice on paper' }).waitFor();
+  await verified(page);
+});
+
+test('a board is looked at before its change is quoted, and each shortfall becomes a line with a price', async ({
+  page,
+}) => {
+  await signIn(page);
+  const job = await demoJob(page, 'FW-122');
+  await page.goto(`${job}/brief`);
+  await settled(page);
+  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Meter tails' })).toContainText('16 mm² carries 87 A');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Neutral to earth' })).toContainText('trips as soon as');
+  await page.getByRole('button', { name: /lines into the quote/ }).click();
+  const quote = page.getByRole('region', { name: 'Lines of the quote' });
+  await quote.getByLabel('Bond gas, £').fill('185');
+  await quote.getByLabel('Bond gas, £').press('Enter');
+  await quote.getByLabel('A line of your own').fill('Consumer unit of ten ways, fitted');
+  await quote.getByRole('button', { name: 'Add' }).click();
+  await quote.getByLabel('Consumer unit of ten ways, fitted, £').fill('1,240.50');
+  await quote.getByLabel('Consumer unit of ten ways, fitted, £').press('Enter');
+  await expect(quote.getByRole('heading')).toContainText('£1,425.50');
+  await settled(page);
+  await page.reload();
+  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await expect(quote.getByLabel('Bond gas, £')).toHaveValue('185.00');
 });
 
 test('what a report found begins its paper, which points back at it', async ({ page }) => {

@@ -16,7 +16,7 @@ export function NextInspection({ wanted, record }: { wanted: boolean; record: (e
   const { job, document, isSealed } = view;
   const proposal = intervalFor(view);
   const id = useId();
-  const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom ?? null;
+  const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom ?? document.works.completedOn ?? null;
   const [dueOn, setDueOn] = useState(
     document.comeBack?.dueOn ?? (inspected ? yearsAfter(inspected, proposal.years) : ''),
   );
