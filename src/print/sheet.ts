@@ -1,5 +1,6 @@
 import 'server-only';
 import PDFDocument from 'pdfkit';
+import { keepLayouts } from './kept-layouts';
 import { breakLines } from './break-lines';
 import { type Font, type TextStyle, faint, fontFiles, fontOf, ink, rule } from './faces';
 import { type Furniture, drawFurniture, margin } from './furniture';
@@ -58,7 +59,10 @@ export class Sheet {
         ModDate: options.createdAt,
       },
     });
-    for (const font of Object.keys(fontFiles) as Font[]) this.doc.registerFont(font, fontOf(font));
+    for (const font of Object.keys(fontFiles) as Font[]) {
+      this.doc.registerFont(font, fontOf(font));
+      keepLayouts(this.doc, font);
+    }
     const chunks: Buffer[] = [];
     this.bytes = new Promise((resolve, reject) => {
       this.doc.on('data', (chunk: Buffer) => chunks.push(chunk));

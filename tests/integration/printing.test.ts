@@ -1,0 +1,97 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it, vi } from 'vitest';
+import { origin, sound } from '../../scripts/demo/new-work';
+import { Scribe } from '../../scripts/demo/scribe';
+import type { Sheet } from '../../src/print/sheet';
+import { layoutOf } from '../../src/print/layouts/registry';
+import { modelOf } from '../../src/server/documents';
+import { noon, viewOfScribe } from '../support/entries';
+
+const firm = { name: 'Fenwhistle', address: '', telephone: '', email: '', logo: '' };
+
+/** A certificate of so many boards, each of so many ways. */
+function boards(many: number, ways: number): Scribe {
+  const s = new Scribe(noon, 'd');
+  s.open('EIC', 'bs7671-2018-a3', 'FW-900');
+  origin(s, 100);
+  for (let board = 1; board <= many; board += 1) {
+    const id = s.board(`Board ${board}`, `Floor ${board}`, 'The intake');
+    for (let number = 1; number <= ways; number += 1)
+      s.results(
+        s.way(id, number, [`Circuit ${board}/${number}`, 'sockets', 6, 'RCBO B 20', '30 A', '2.5/1.5', 'C']),
+        sound({ r1r2: '0.41', zs: '0.74', rcdTime: '22' }),
+      );
+  }
+  return s;
+}
+
+async function printedOf(scribe: Scribe): Promise<Buffer> {
+  const view = viewOfScribe(scribe);
+  return layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon);
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'printing-'));
+function read(pdf: Buffer) {
+  const path = join(folder, `${Math.random()}.pdf`);
+  writeFileSync(path, pdf);
+  const run = (command: string, ...args: string[]) => execFileSync(command, [...args], { encoding: 'utf8' });
+  return {
+    text: run('pdftotext', '-layout', path, '-'),
+    info: run('pdfinfo', path),
+    check: run('qpdf', '--check', path),
+  };
+}
+
+describe('a certificate of four boards and sixty circuits', () => {
+  it('has a schedule for each, with its headings on every page, and every circuit once', async () => {
+    const { text, info, check } = read(await printedOf(boards(4, 15)));
+    for (let board = 1; board <= 4; board += 1) {
+      expect(text).toContain(`Circuits and test results: Board ${board}`);
+      for (let number = 1; number <= 15; number += 1)
+        expect(
+          text.split(`Circuit ${board}/${number}`).filter((after) => !/^\d/.test(after)).length,
+          `${board}/${number}`,
+        ).toBe(2);
+    }
+    expect(info).toMatch(/Tagged:\s+yes/);
+    expect(check).toMatch(/No syntax or stream encoding errors/);
+    const pages = text.split('\f').filter((page) => /Circuit \d\/\d/.test(page));
+    for (const page of pages) expect(page).toMatch(/R1\+R2/);
+  });
+});
+
+describe('words kept from document to document', () => {
+  it('change nothing of what is printed: the same bytes first, after others, and in a process that never printed', async () => {
+    const one = boards(1, 2);
+    const first = await printedOf(one);
+    await printedOf(boards(2, 3));
+    expect((await printedOf(one)).equals(first)).toBe(true);
+    vi.resetModules();
+    const fresh = (await import('../../src/print/layouts/registry')) as { layoutOf: typeof layoutOf };
+    const view = viewOfScribe(one);
+    const anew = await fresh.layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon);
+    expect(anew.equals(first)).toBe(true);
+  });
+  it('are not mixed between faces', async () => {
+    const { Sheet: Paper } = (await import('../../src/print/sheet')) as { Sheet: typeof Sheet };
+    const wide = async (font: 'regular' | 'bold') => {
+      const sheet = new Paper({
+        title: 't',
+        author: 'a',
+        createdAt: noon,
+        watermark: null,
+        headLine: '',
+        footLines: [],
+        code: null,
+      });
+      sheet.paragraph('mmmmm '.repeat(60), { font });
+      return (await sheet.finish()).length;
+    };
+    const alone = await wide('bold');
+    await wide('regular');
+    expect(await wide('bold')).toBe(alone);
+  });
+});
