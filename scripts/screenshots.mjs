@@ -19,6 +19,7 @@ const passing = [
   'phone-plan',
   'phone-board',
   'phone-ring',
+  'phone-continuity',
   'phone-insulation',
   'bench-cupboard',
   'bench-board',
@@ -128,6 +129,11 @@ try {
   await page.getByLabel(/^L–E, way 6/).click();
   await shoot(page, 'bench-cupboard');
   await page.getByRole('button', { name: 'Daylight' }).click();
+  await page.goto('/');
+  await page.goto(`${await page.getByRole('link', { name: 'FW-122' }).getAttribute('href')}/brief`);
+  await settled();
+  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await shoot(page, 'quote');
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
