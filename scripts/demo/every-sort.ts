@@ -56,7 +56,7 @@ export function boardToQuote(at: Date, instruments: readonly Instrument[]): Scri
     'EIC',
     'FW-122',
     {
-      client: 'Mrs P. Quillfeather',
+      client: 'Mrs P. Thistlewood',
       address: '8 Lantern Row\nMarrowby',
       telephone: '01632 960 122',
       premises: 'Two-bedroom terraced house, 1960s',
@@ -81,7 +81,7 @@ export function boardToQuote(at: Date, instruments: readonly Instrument[]): Scri
     bondWater: 'bonded',
     bondGas: 'not-bonded',
   });
-  s.isolate('Mrs P. Quillfeather', '5', instruments[1]?.id ?? null);
+  s.isolate('Mrs P. Thistlewood', '5', instruments[1]?.id ?? null);
   const cu = s.board('Fuse board', 'Hall cupboard', 'The intake');
   const cooker = s.way(cu, 1, ['Cooker', 'fixed', 1, 'BS 3036 30', 'none', '6/2.5', 'C'], {
     demandAs: 'cooking',

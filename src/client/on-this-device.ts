@@ -21,7 +21,17 @@ export type Kept = {
   readonly copied: ReadonlySet<string>;
 };
 
+/** A picture taken here: its bytes stay for the page to show, and go to the server once there is a network. */
+type KeptPicture = {
+  readonly key: string;
+  readonly streamId: string;
+  readonly sha256: string;
+  readonly bytes: Blob;
+  readonly sent: boolean;
+};
+
 interface Schema extends DBSchema {
+  pictures: { key: string; value: KeptPicture; indexes: { stream: string } };
   outgoing: { key: string; value: Outgoing & { id: string }; indexes: { stream: string } };
   numbered: { key: string; value: { id: string; streamId: string; entry: Recorded }; indexes: { stream: string } };
 }
@@ -29,8 +39,9 @@ interface Schema extends DBSchema {
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 const database = () =>
-  (opened ??= openDB<Schema>('orange-ledger', 3, {
+  (opened ??= openDB<Schema>('orange-ledger', 4, {
     async upgrade(db, from, _to, transaction) {
+      if (from < 4) db.createObjectStore('pictures', { keyPath: 'key' }).createIndex('stream', 'streamId');
       for (const name of ['outgoing', 'numbered'] as const) {
         if (!db.objectStoreNames.contains(name)) db.createObjectStore(name, { keyPath: 'id' });
         const store = transaction.objectStore(name);
@@ -114,6 +125,27 @@ export async function dropOutgoing(id: string): Promise<void> {
 }
 
 /** Takes jobs and pages off this device, for whoever sits down next. What was not sent yet stays for its maker. */
+const pictureKey = (streamId: string, sha256: string): string => `${streamId} ${sha256}`;
+
+export async function keepPicture(streamId: string, sha256: string, bytes: Blob): Promise<void> {
+  await (await database()).put('pictures', { key: pictureKey(streamId, sha256), streamId, sha256, bytes, sent: false });
+}
+
+export const picturesHere = async (streamId: string): Promise<readonly KeptPicture[]> =>
+  (await database()).getAllFromIndex('pictures', 'stream', streamId);
+
+export async function pictureArrived(streamId: string, sha256: string): Promise<void> {
+  const db = await database();
+  const held = await db.get('pictures', pictureKey(streamId, sha256));
+  if (held) await db.put('pictures', { ...held, sent: true });
+}
+
 export async function forgetJobs(): Promise<void> {
-  await Promise.allSettled([globalThis.caches?.delete(keptPages), database().then((db) => db.clear('numbered'))]);
+  const forget = async () => {
+    const db = await database();
+    await db.clear('numbered');
+    const arrived = (await db.getAll('pictures')).filter(({ sent }) => sent);
+    await Promise.all(arrived.map(({ key }) => db.delete('pictures', key)));
+  };
+  await Promise.allSettled([globalThis.caches?.delete(keptPages), forget()]);
 }

@@ -27,6 +27,7 @@ import { met } from './job/kinds/duty';
 import { linkClears, linkMakes } from './job/kinds/link';
 import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
+import { pictured } from './job/kinds/picture';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
 import { taken } from './job/kinds/reading';
 import { made } from './job/kinds/repair';
@@ -114,6 +115,7 @@ export const jobKinds = {
   'limitation.noted': limited,
   'observation.noted': noted,
   'observation.remedied': remedied,
+  'picture.taken': pictured,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,
   'return.recommended': recommended,

@@ -16,6 +16,8 @@ type DocumentAsked = {
   readonly model: PrintedModel;
   readonly sealed: Sealed | null;
   readonly at: Date;
+  /** The bytes of its pictures, by their hash. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
 };
 
 /** What a board is labelled with: on sheets of A4 or a roll. */

@@ -9,7 +9,7 @@ const make = (asked: PrintAsked): Promise<Buffer> =>
     ? labelsPdf(asked.labels, asked.paper, asked.at)
     : 'notice' in asked
       ? noticePdf(asked.notice, asked.at)
-      : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at);
+      : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
 
 /** Prints one after another, away from the thread that serves. */
 parentPort?.on('message', (asked: PrintAsked) => {

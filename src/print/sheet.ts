@@ -212,6 +212,23 @@ export class Sheet {
     this.y += 36;
   }
 
+  /** A picture with its words beneath, at most half a page wide and a third high; `caption` is said of it too. */
+  figure(jpeg: Buffer, ratio: number, caption: string): void {
+    const width = Math.min(this.width / 2, 240 * ratio);
+    const height = width / ratio;
+    this.need(height + 40);
+    const { y } = this;
+    this.parent.add(
+      this.doc.struct(
+        'Figure',
+        { alt: caption } as never,
+        () => void this.doc.image(jpeg, margin, y, { width, height }),
+      ),
+    );
+    this.y += height + 3;
+    this.paragraph(caption, { size: 8, colour: faint });
+  }
+
   /** A signature as it was drawn, in a frame of 1000 by 400; `alt` says whose, to those who cannot see it. */
   strokes(strokes: readonly Stroke[], alt: string): void {
     const scale = 0.14;

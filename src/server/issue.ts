@@ -9,6 +9,7 @@ import { type Transaction, forStream } from './connection';
 import { type SealedModel, modelOf, sha256, verifyUrlOf } from './documents';
 import { logIssue } from './daily-heads';
 import { foldAt } from './folds';
+import { picturesFor } from './pictures';
 import { NotPrinted, print } from './printing';
 import { document, documentPdf, firm, stream } from './schema';
 import { readSealedEntries } from './stored-entries';
@@ -81,9 +82,18 @@ export async function issueDocument(
     const sealed = await seal(await readSealedEntries(tx, jobId, head.lastSeq), sealedModel, sha256);
     const before = begun.replaces ? documentOf(current, begun.replaces)?.issued?.body.issueId : undefined;
     const { documentHash } = sealed;
+    const printedAs = modelOf(kind, model);
+    const files = await picturesFor(tx, printedAs);
+    const lost = new Set(printedAs.pictures.map((each) => each.sha256).filter((named) => !files.has(named))).size;
+    if (lost > 0)
+      return {
+        issued: false,
+        reason: `${lost} picture${lost === 1 ? ' has' : 's have'} not arrived from the device that took ${lost === 1 ? 'it' : 'them'}: wait until that has a network, or strike ${lost === 1 ? 'it' : 'them'}.`,
+      };
     const pdf = await print({
       kind,
-      model: modelOf(kind, model),
+      model: printedAs,
+      pictures: files,
       sealed: { number, issuedAt: now, documentHash, verifyUrl: verifyUrlOf(verificationToken) },
       at: now,
     });

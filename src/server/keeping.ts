@@ -8,6 +8,7 @@ import { forFirm, forStream } from './connection';
 import { sha256 } from './documents';
 import { forgetFold } from './folds';
 import { firmParticulars, firmState } from './people';
+import { picturesNamed } from './pictures';
 import { document, documentPdf, documentRemoved, entry, jobExport, jobSummary, stream } from './schema';
 import { readSealedEntries } from './stored-entries';
 import type { FirmActor } from './streams';
@@ -42,11 +43,18 @@ export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob 
           issued.map(({ id }) => id),
         ),
       );
+    const named = entries.flatMap(({ kind, body }) =>
+      kind === 'picture.taken' ? [(body as { sha256: string }).sha256] : [],
+    );
+    const pictures = await picturesNamed(tx, named);
     const text = (value: unknown) => strToU8(JSON.stringify(value, null, 2));
     const contents = {
       'ledger.json': text({ format: 'orange-ledger/job/1', jobId, entries }),
       ...Object.fromEntries(
         issued.map(({ firmId: _firm, ...each }) => [`documents/${each.number}.json`, text(each)] as const),
+      ),
+      ...Object.fromEntries(
+        [...pictures].map(([name, bytes]) => [`pictures/${name}.jpg`, new Uint8Array(bytes)] as const),
       ),
       ...Object.fromEntries(
         files.map(({ documentId, pdf }) => {

@@ -10,6 +10,7 @@ import { drawnSignature } from '../core/job/kinds/document';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { env } from '../env';
 import { type Transaction, forFirm, forLink } from './connection';
+import { picturesFor } from './pictures';
 import { type IssuedDocument, findDocument, modelOf } from './documents';
 import { foldAt } from './folds';
 import { firmParticulars } from './people';
@@ -222,6 +223,7 @@ export type AskedToSign = {
   readonly title: string;
   readonly kind: string;
   readonly model: PrintedModel;
+  readonly pictures: ReadonlyMap<string, Buffer>;
   readonly upTo: number;
   /** Whether anything is missing: nothing can be signed before it is there. */
   readonly isFinished: boolean;
@@ -239,6 +241,7 @@ export async function askedToSign(token: string, isOwnLook: boolean): Promise<As
     const signs = view?.definition.roles.find((each) => each.role === found.role);
     if (!head || !view || !signs || view.document.issued) return null;
     const { kind } = view.document;
+    const model = modelOf(kind, view.definition.build(view, firm));
     return {
       linkId: found.id,
       name: found.name,
@@ -247,7 +250,8 @@ export async function askedToSign(token: string, isOwnLook: boolean): Promise<As
       statement: signs.statement,
       title: view.definition.title,
       kind,
-      model: modelOf(kind, view.definition.build(view, firm)),
+      model,
+      pictures: await picturesFor(tx, model),
       upTo: head.lastSeq,
       isFinished: missing(view.definition.gaps(view)).length === 0,
     };

@@ -354,3 +354,17 @@ export const jobDevice = pgTable(
   },
   (table) => [primaryKey({ columns: [table.jobId, table.device] })],
 );
+
+/** Pictures by the hash of their bytes. Append-only. */
+export const picture = pgTable(
+  'picture',
+  {
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    sha256: text('sha256').notNull(),
+    bytes: bytes('bytes').notNull(),
+    keptAt: instant('kept_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.firmId, table.sha256] })],
+);

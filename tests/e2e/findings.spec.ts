@@ -1,4 +1,5 @@
-import { expect, openJob, settled, signIn, test } from './ledger-page';
+import { readFileSync } from 'node:fs';
+import { entriesOf, expect, openJob, settled, signIn, test } from './ledger-page';
 
 test('a typical finding proposes its code by questions; another code keeps its reason', async ({ page }) => {
   await signIn(page);
@@ -44,4 +45,45 @@ test('which accessories to open is chosen beforehand, and grows with what is fou
   await page.getByText(/^Open 16 of 38 \(42 %\): which/).click();
   await expect(page.getByText('the share grew from 20 % to 40 %')).toBeVisible();
   await expect(page.getByText(/^Hall, Garden room/)).toBeVisible();
+});
+
+test('pictures of a finding are kept without a network, sent later, captioned, and printed', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'PIC-1');
+  await page.goto(`${job}/observations`);
+  await settled(page);
+  for (const [label, text] of [
+    ['What was found', 'Rose cracked'],
+    ['Where', 'Landing'],
+    ['Why it matters', 'Live parts within reach'],
+  ] as const)
+    await page.getByRole('textbox', { name: label }).fill(text);
+  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.route('**/pictures/*', (route) => route.abort());
+  await page.getByLabel('Add pictures').setInputFiles([
+    { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') },
+    { name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
+  ]);
+  await expect(page.getByRole('alert').filter({ hasText: 'notes.png' })).toContainText('The others are kept.');
+  const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
+  await expect(pictures.getByRole('listitem')).toHaveCount(1);
+  await expect(pictures).toContainText('not yet sent');
+  await settled(page);
+  await page.reload();
+  await expect(pictures).toContainText('not yet sent');
+  await page.unroute('**/pictures/*');
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(pictures.getByText('not yet sent')).toHaveCount(0);
+  await pictures.getByLabel('Caption').fill('Seen from the stairs');
+  await pictures.getByLabel('Caption').press('Enter');
+  await settled(page);
+  const picture = pictures.getByRole('img', { name: 'Seen from the stairs' });
+  await expect(picture).toBeVisible();
+  await expect.poll(() => picture.evaluate((at: HTMLImageElement) => at.naturalWidth)).toBeGreaterThan(0);
+  const [kept] = await entriesOf<{ sha256: string }>(page, job, 'picture.taken');
+  const answer = await page.request.get(`/api${job}/pictures/${kept?.sha256}`);
+  expect(answer.headers()['content-type']).toBe('image/jpeg');
+  const draft = await page.request.get(`/api${job}/draft`);
+  expect((await draft.body()).toString('latin1')).toContain('/DCTDecode');
 });

@@ -429,8 +429,12 @@ describe('printing', () => {
       site: [],
       replaces: null,
     });
-    await expect(print({ kind: 'EICR', model, sealed: null, at: new Date() })).rejects.toThrow(NotPrinted);
-    await expect(print({ kind: 'none', model, sealed: null, at: new Date() })).rejects.toThrow(/no layout for none/);
+    await expect(print({ kind: 'EICR', model, sealed: null, at: new Date(), pictures: new Map() })).rejects.toThrow(
+      NotPrinted,
+    );
+    await expect(print({ kind: 'none', model, sealed: null, at: new Date(), pictures: new Map() })).rejects.toThrow(
+      /no layout for none/,
+    );
     expect((await draft()).status).toBe(200);
   });
 });

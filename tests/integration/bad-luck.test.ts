@@ -251,6 +251,7 @@ function addresses(): { path: string; methods: string[] }[] {
         .replace('[jobId]', jobId)
         .replace('[documentId]', documentId)
         .replace('[token]', '0'.repeat(32))
+        .replace('[sha256]', '0'.repeat(64))
         .replace('[path]', 'sw.js');
       const methods = /route\.ts$/.test(file)
         ? [...readFileSync(file, 'utf8').matchAll(/\b(GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => m[1] ?? '')
@@ -279,7 +280,7 @@ const open = [
   '/service-worker/sw.js',
 ];
 /** What everybody signed in has of their own firm. */
-const own = ['/', '/firm', '/account', '/api/jobs', '/api/firm/entries', '/api/firm/stream'];
+const own = ['/', '/firm', '/firm/copies', '/account', '/api/jobs', '/api/firm/entries', '/api/firm/stream'];
 /** What an answer says; of one that goes on, what it begins with. */
 async function wordsOf(answer: Response): Promise<string> {
   if (!answer.headers.get('Content-Type')?.includes('event-stream')) return answer.text();

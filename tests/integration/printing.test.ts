@@ -30,7 +30,7 @@ function boards(many: number, ways: number): Scribe {
 
 async function printedOf(scribe: Scribe): Promise<Buffer> {
   const view = viewOfScribe(scribe);
-  return layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon);
+  return layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon, new Map());
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'printing-'));
@@ -72,7 +72,7 @@ describe('words kept from document to document', () => {
     vi.resetModules();
     const fresh = (await import('../../src/print/layouts/registry')) as { layoutOf: typeof layoutOf };
     const view = viewOfScribe(one);
-    const anew = await fresh.layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon);
+    const anew = await fresh.layoutOf('EIC')(modelOf('EIC', view.definition.build(view, firm)), null, noon, new Map());
     expect(anew.equals(first)).toBe(true);
   });
   it('are not mixed between faces', async () => {

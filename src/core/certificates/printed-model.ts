@@ -17,6 +17,10 @@ export const printedModel = z.object({
   firm: modelFirm,
   client: z.array(factSchema),
   site: z.array(factSchema),
+  /** Of what was found; the bytes are known by their hash. */
+  pictures: z
+    .array(z.object({ sha256: z.string(), width: z.number(), height: z.number(), caption: z.string() }))
+    .default([]),
   /** The issued document this one puts right, and why. */
   replaces: z.object({ number: z.string(), because: z.string() }).nullable(),
 });

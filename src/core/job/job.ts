@@ -17,6 +17,7 @@ import type { LimitOverridden } from './kinds/limit';
 import type { Limitation } from './kinds/limitation';
 import type { Link } from './kinds/link';
 import type { Observation } from './kinds/observation';
+import type { Picture } from './kinds/picture';
 import type { ReadingTaken } from './kinds/reading';
 import type { Repair } from './kinds/repair';
 import type { SiteFields } from './kinds/site';
@@ -45,6 +46,7 @@ export type Job = Streamed & {
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
+  readonly pictures: readonly Picture[];
   readonly snags: readonly Snag[];
   /** Duties that were met, by document and duty. */
   readonly duties: ReadonlyMap<string, DutyMet>;
@@ -69,6 +71,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   repairs: [],
   limitations: [],
   observations: [],
+  pictures: [],
   snags: [],
   duties: new Map(),
   limits: new Map(),

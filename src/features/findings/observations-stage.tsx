@@ -14,6 +14,8 @@ import { showDay } from '../../core/words/day';
 import { Button } from '../../ui/button';
 import { usePlace } from '../workspace/place';
 import { showMoment } from '../workspace/struck-readings';
+import { usePictures } from '../../client/use-pictures';
+import { FindingPictures } from './pictures';
 import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
 import { type Draft, ObservationForm } from './observation-form';
@@ -33,7 +35,7 @@ const blank: Draft = {
 
 /** Findings as ledger rows, and the one being written beside them. */
 export function ObservationsStage() {
-  const { job, append, isSealed, pack, definition } = useJob();
+  const { job, append, isSealed, pack, definition, jobId } = useJob();
   const { query } = usePlace();
   const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
   const [form, setForm] = useState<Draft>({
@@ -44,6 +46,7 @@ export function ObservationsStage() {
     code: asked.code,
   });
   const [noted, setNoted] = useState(0);
+  const pictures = usePictures(jobId);
   const edit = (observation: Observation) => {
     const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason } = observation;
     setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason });
@@ -86,6 +89,7 @@ export function ObservationsStage() {
                   </p>
                   <p className="text-sm text-faint">{observation.why}</p>
                   <RemedyStands observation={observation} />
+                  <FindingPictures observation={observation} pictures={pictures} />
                   {!isSealed && (
                     <p className="-ml-1 flex flex-wrap gap-x-4">
                       <Button look="quiet" onClick={() => edit(observation)}>

@@ -3,10 +3,25 @@ import { eic } from '../../core/certificates/eic/definition';
 import type { Certificate } from '../../core/certificates/eic/model';
 import type { Sealed } from '../print-asked';
 import type { Sheet } from '../sheet';
-import { declarations, factsUnder, inspection, instruments, replacing, sheetFor, testResults, title } from './parts';
+import {
+  declarations,
+  factsUnder,
+  inspection,
+  instruments,
+  pictures,
+  replacing,
+  sheetFor,
+  testResults,
+  title,
+} from './parts';
 
 /** Prints an installation certificate with its schedules: without them it cannot be made. */
-export async function certificatePdf(model: Certificate, sealed: Sealed | null, at: Date): Promise<Buffer> {
+export async function certificatePdf(
+  model: Certificate,
+  sealed: Sealed | null,
+  at: Date,
+  files: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Buffer> {
   const sheet = sheetFor(eic, model, sealed, at);
   title(sheet, eic, model, sealed, 'New work');
   replacing(sheet, model, 'certificate');
@@ -34,6 +49,7 @@ export async function certificatePdf(model: Certificate, sealed: Sealed | null, 
   );
   for (const board of model.boards) testResults(sheet, board);
   sheet.turn('portrait');
+  pictures(sheet, model, files);
   instruments(sheet, model.instruments);
   notes(sheet);
   return sheet.finish();

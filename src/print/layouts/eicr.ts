@@ -4,15 +4,31 @@ import { eicr } from '../../core/certificates/eicr/definition';
 import { codeMeaning, codes } from '../../core/job/outcome';
 import type { Sealed } from '../print-asked';
 import type { Sheet } from '../sheet';
-import { declarations, factsUnder, inspection, instruments, replacing, sheetFor, testResults, title } from './parts';
+import {
+  declarations,
+  factsUnder,
+  inspection,
+  instruments,
+  pictures,
+  replacing,
+  sheetFor,
+  testResults,
+  title,
+} from './parts';
 
 /** Prints a condition report: a draft across every page until it is sealed, then with number, hash and code on each. */
-export async function reportPdf(report: Report, sealed: Sealed | null, at: Date): Promise<Buffer> {
+export async function reportPdf(
+  report: Report,
+  sealed: Sealed | null,
+  at: Date,
+  files: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Buffer> {
   const sheet = sheetFor(eicr, report, sealed, at);
   assessment(sheet, report, sealed);
   background(sheet, report);
   declarations(sheet, eicr, report);
   observations(sheet, report);
+  pictures(sheet, report, files);
   factsUnder(sheet, 'Supply', report.supply);
   factsUnder(sheet, 'Earthing and bonding', report.earthing);
   factsUnder(sheet, 'Main switch', report.mainSwitch);

@@ -2,10 +2,15 @@ import 'server-only';
 import { mwc } from '../../core/certificates/mwc/definition';
 import type { WorksForm } from '../../core/certificates/mwc/model';
 import type { Sealed } from '../print-asked';
-import { declarations, factsUnder, instruments, replacing, sheetFor, title } from './parts';
+import { declarations, factsUnder, instruments, pictures, replacing, sheetFor, title } from './parts';
 
 /** Prints a minor-works form in its five parts. */
-export async function formPdf(model: WorksForm, sealed: Sealed | null, at: Date): Promise<Buffer> {
+export async function formPdf(
+  model: WorksForm,
+  sealed: Sealed | null,
+  at: Date,
+  files: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Buffer> {
   const sheet = sheetFor(mwc, model, sealed, at);
   title(sheet, mwc, model, sealed, 'Addition or alteration of one circuit');
   replacing(sheet, model, 'form');
@@ -16,6 +21,7 @@ export async function formPdf(model: WorksForm, sealed: Sealed | null, at: Date)
   factsUnder(sheet, '3 The circuit', model.circuit);
   factsUnder(sheet, '4 Test results', model.results);
   for (const note of model.notes) sheet.paragraph(note, { size: 8 });
+  pictures(sheet, model, files);
   instruments(sheet, model.instruments);
   declarations(sheet, mwc, model, '5 Declaration');
   sheet.heading(2, 'For whoever receives this form');

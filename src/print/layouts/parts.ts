@@ -163,3 +163,14 @@ export function factsUnder(sheet: Sheet, heading: string, facts: readonly Fact[]
   sheet.heading(2, heading);
   sheet.facts(facts);
 }
+
+/** Pictures of what was found, each with its words; one that did not arrive says so in its place. */
+export function pictures(sheet: Sheet, { pictures: all }: PrintedModel, files: ReadonlyMap<string, Uint8Array>): void {
+  if (all.length === 0) return;
+  sheet.heading(2, 'Pictures');
+  for (const { sha256, width, height, caption } of all) {
+    const file = files.get(sha256);
+    if (file) sheet.figure(Buffer.from(file), width / height, caption);
+    else sheet.paragraph(`${caption}: the picture has not arrived yet.`);
+  }
+}

@@ -8,13 +8,18 @@ import { eic } from '../../core/certificates/eic/definition';
 import { eicr } from '../../core/certificates/eicr/definition';
 import { mwc } from '../../core/certificates/mwc/definition';
 
-type Layout = (model: PrintedModel, sealed: Sealed | null, at: Date) => Promise<Buffer>;
+type Layout = (
+  model: PrintedModel,
+  sealed: Sealed | null,
+  at: Date,
+  pictures: ReadonlyMap<string, Uint8Array>,
+) => Promise<Buffer>;
 
 /** A layout for each kind of document: one file, one line here. Each reads the model as its own kind has it. */
 const layouts: Readonly<Record<string, Layout>> = {
-  EICR: (model, sealed, at) => reportPdf(eicr.model.read(model), sealed, at),
-  EIC: (model, sealed, at) => certificatePdf(eic.model.read(model), sealed, at),
-  MWC: (model, sealed, at) => formPdf(mwc.model.read(model), sealed, at),
+  EICR: (model, sealed, at, pictures) => reportPdf(eicr.model.read(model), sealed, at, pictures),
+  EIC: (model, sealed, at, pictures) => certificatePdf(eic.model.read(model), sealed, at, pictures),
+  MWC: (model, sealed, at, pictures) => formPdf(mwc.model.read(model), sealed, at, pictures),
 };
 
 /** Throws for a kind without a layout: the list is then incomplete. */

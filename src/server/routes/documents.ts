@@ -10,6 +10,8 @@ import { NotPrinted, print } from '../printing';
 import { stateOf } from '../streams';
 import { askedToSign, fileByLink } from '../links';
 import { noticeOf } from '../notices';
+import { forFirm } from '../connection';
+import { picturesFor } from '../pictures';
 import { signedIn } from '../who';
 
 const notFound = () => Response.json({ problem: 'There is no such document.' }, { status: 404 });
@@ -88,7 +90,9 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   const view = job && viewOf(job, asked.success ? asked.data : null);
   if (!view) return notFound();
   const model = modelOf(view.document.kind, view.definition.build(view, await firmParticulars(asker.firmId)));
-  return printedNow({ kind: view.document.kind, model, sealed: null, at: new Date() }, fileNameOf(model, null));
+  const pictures = await forFirm(asker.firmId, (tx) => picturesFor(tx, model));
+  const { kind } = view.document;
+  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));
 });
 
 type ByToken = { params: Promise<{ token: string }> };
@@ -103,6 +107,6 @@ export async function getPaperPdf(_request: Request, { params }: ByToken): Promi
 export async function getAskedDraft(_request: Request, { params }: ByToken): Promise<Response> {
   const asked = await askedToSign((await params).token, true);
   if (!asked) return notFound();
-  const { kind, model } = asked;
-  return printedNow({ kind, model, sealed: null, at: new Date() }, fileNameOf(model, null));
+  const { kind, model, pictures } = asked;
+  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));
 }

@@ -1,3 +1,4 @@
+import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { judgeDemand } from '../../installation/demand';
 import type { Firm } from '../../job/document-definition';
@@ -23,6 +24,7 @@ export function buildCertificate(view: JobView, firm: Firm): Certificate {
     edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
+    pictures: picturesOf(view),
     firm,
     client: whoFacts(view),
     site: whereFacts(view),

@@ -1,3 +1,4 @@
+import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
 import { reportReasonWords } from '../../job/kinds/brief';
@@ -22,6 +23,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
     edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
+    pictures: picturesOf(view),
     firm,
     client: [
       fact('Client', client.name),

@@ -1,3 +1,4 @@
+import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import type { Firm } from '../../job/document-definition';
 import type { JobView } from '../../job/view';
@@ -23,6 +24,7 @@ export function buildForm(view: JobView, firm: Firm): WorksForm {
     edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
+    pictures: picturesOf(view),
     firm,
     client: whoFacts(view),
     site: whereFacts(view),

@@ -47,7 +47,7 @@ CREATE POLICY of_firm ON "job_device" USING (firm_id = asking_firm());--> statem
 -- Append-only, but for a job that is removed as a whole by the function below.
 CREATE OR REPLACE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  IF TG_OP = 'DELETE' AND TG_TABLE_NAME IN ('entry', 'document', 'document_pdf')
+  IF TG_OP = 'DELETE' AND TG_TABLE_NAME IN ('entry', 'document', 'document_pdf', 'picture')
      AND current_setting('ledger.removing', true) = 'yes' THEN
     RETURN NULL;
   END IF;
@@ -81,6 +81,10 @@ BEGIN
   DELETE FROM job_summary WHERE job_id = asked;
   DELETE FROM document_pdf WHERE document_id IN (SELECT id FROM document WHERE job_id = asked);
   DELETE FROM document WHERE job_id = asked;
+  -- A picture goes with the last job that names it.
+  DELETE FROM picture p WHERE p.firm_id = firm
+    AND p.sha256 IN (SELECT body->>'sha256' FROM entry WHERE stream_id = asked AND kind = 'picture.taken')
+    AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.firm_id = firm AND e.stream_id <> asked AND e.kind = 'picture.taken' AND e.body->>'sha256' = p.sha256);
   DELETE FROM entry WHERE stream_id = asked;
   DELETE FROM stream WHERE id = asked;
   PERFORM set_config('ledger.removing', '', true);

@@ -1,0 +1,1 @@
+export { getPicture as GET, putPicture as PUT } from '../../../../../../server/routes/pictures';

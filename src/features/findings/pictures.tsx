@@ -1,0 +1,117 @@
+'use client';
+
+import { Camera, X } from 'lucide-react';
+import { useId, useState } from 'react';
+import { v7 } from 'uuid';
+import { useJob } from '../../client/job-provider';
+import { smallPicture } from '../../client/small-picture';
+import type { usePictures } from '../../client/use-pictures';
+import type { Observation } from '../../core/job/kinds/observation';
+import { Button } from '../../ui/button';
+import { EntryField, asLine } from '../../ui/entry-field';
+
+type Props = { readonly observation: Observation; readonly pictures: ReturnType<typeof usePictures> };
+
+/** Pictures of one finding: taken or chosen, made small here, captioned, sent when there is a network. */
+export function FindingPictures({ observation, pictures: { here, waiting, keep } }: Props) {
+  const { job, jobId, append, isSealed } = useJob();
+  const id = useId();
+  const [problem, setProblem] = useState<string | null>(null);
+  const mine = job.pictures.filter((picture) => picture.observationId === observation.id);
+  const take = async (files: readonly File[]) => {
+    const refused: string[] = [];
+    for (const file of files) {
+      const small = await smallPicture(file);
+      if (!small) {
+        refused.push(`${file.name} is no picture this browser can read.`);
+        continue;
+      }
+      const { sha256, width, height } = small;
+      const body = { pictureId: v7(), observationId: observation.id, sha256, width, height, caption: '' };
+      await keep(small);
+      const outcome = append([{ kind: 'picture.taken', body }]);
+      if (!outcome.ok) refused.push(`${file.name}: ${outcome.reason}`);
+    }
+    setProblem(refused.length > 0 ? `${refused.join(' ')} The others are kept.` : null);
+  };
+  return (
+    <div className="pt-1">
+      {mine.length > 0 && (
+        <ul aria-label={`Pictures of observation ${observation.number}`} className="flex flex-wrap gap-3 py-1">
+          {mine.map((picture) => (
+            <li key={picture.pictureId} className="w-44 text-sm">
+              <a
+                href={here.get(picture.sha256) ?? `/api/jobs/${jobId}/pictures/${picture.sha256}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                {/* eslint-disable-next-line @next/next/no-img-element -- out of the ledger or off this device, not a file of the site */}
+                <img
+                  src={here.get(picture.sha256) ?? `/api/jobs/${jobId}/pictures/${picture.sha256}`}
+                  alt={picture.caption || `Observation ${observation.number}, picture`}
+                  width={picture.width}
+                  height={picture.height}
+                  className="h-32 w-full border border-rule bg-sheet object-contain"
+                />
+              </a>
+              {isSealed ? (
+                <p>{picture.caption}</p>
+              ) : (
+                <span className="[&>div]:border-0 sm:[&>div]:grid-cols-1">
+                  <EntryField
+                    label="Caption"
+                    shown={picture.caption}
+                    parse={asLine}
+                    commit={(caption) => {
+                      const { entryId, ...body } = picture;
+                      append([
+                        { kind: 'entry.struck', body: { entryId, why: 'Captioned anew' } },
+                        { kind: 'picture.taken', body: { ...body, pictureId: v7(), caption: caption ?? '' } },
+                      ]);
+                    }}
+                  />
+                </span>
+              )}
+              {waiting.has(picture.sha256) && <p className="text-faint">not yet sent</p>}
+              {!isSealed && (
+                <Button
+                  look="quiet"
+                  onClick={() =>
+                    append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Taken off' } }])
+                  }
+                >
+                  <X size={14} aria-hidden /> Take off
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {!isSealed && (
+        <label
+          htmlFor={id}
+          className="inline-flex min-h-9 cursor-pointer items-center gap-1.5 text-sm font-semibold underline underline-offset-4 focus-within:outline-2 max-md:min-h-11"
+        >
+          <Camera size={15} aria-hidden /> Add pictures
+          <input
+            id={id}
+            type="file"
+            accept="image/*"
+            multiple
+            className="sr-only"
+            onChange={(event) => {
+              const files = [...(event.target.files ?? [])];
+              event.target.value = '';
+              void take(files);
+            }}
+          />
+        </label>
+      )}
+      {problem && (
+        <p role="alert" className="text-sm font-semibold">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,53 @@
+import 'server-only';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { PrintedModel } from '../core/certificates/printed-model';
+import { mostPictureSide } from '../core/job/kinds/picture';
+import { readJpeg } from '../core/job/jpeg';
+import { type Transaction, forFirm } from './connection';
+import { sha256 } from './documents';
+import { picture, stream } from './schema';
+import type { FirmActor } from './streams';
+
+/** A picture of the longer side we keep, at the quality we keep it, is well below. */
+export const mostPictureBytes = 700_000;
+
+export type Kept = { readonly ok: true } | { readonly ok: false; readonly problem: string };
+
+/** Keeps a picture under the hash of its bytes, once; null where the firm has no such job. */
+export async function keepPicture(actor: FirmActor, jobId: string, named: string, bytes: Buffer): Promise<Kept | null> {
+  const read = readJpeg(bytes);
+  return forFirm(actor.firmId, async (tx) => {
+    const [job] = await tx
+      .select({ id: stream.id })
+      .from(stream)
+      .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
+    if (!job) return null;
+    if (!read.ok) return read;
+    if (Math.max(read.width, read.height) > mostPictureSide)
+      return { ok: false, problem: `At most ${mostPictureSide} pixels a side: it is made small before it is sent.` };
+    if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the picture its entry names.' };
+    await tx.insert(picture).values({ firmId: actor.firmId, sha256: named, bytes }).onConflictDoNothing();
+    return { ok: true };
+  });
+}
+
+/** One of the firm's pictures; null where it has none such. */
+export const findPicture = (actor: FirmActor, named: string): Promise<Buffer | null> =>
+  forFirm(actor.firmId, async (tx) => (await picturesNamed(tx, [named])).get(named) ?? null);
+
+/** The bytes of pictures that have arrived, by their hash. */
+export async function picturesNamed(tx: Transaction, named: readonly string[]): Promise<Map<string, Buffer>> {
+  if (named.length === 0) return new Map();
+  const rows = await tx
+    .select()
+    .from(picture)
+    .where(inArray(picture.sha256, [...named]));
+  return new Map(rows.map((row) => [row.sha256, row.bytes]));
+}
+
+/** The pictures a document prints, for the firm of this transaction. */
+export const picturesFor = (tx: Transaction, { pictures }: PrintedModel): Promise<Map<string, Buffer>> =>
+  picturesNamed(
+    tx,
+    pictures.map((each) => each.sha256),
+  );

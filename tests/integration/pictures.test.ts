@@ -1,0 +1,126 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { unzipSync } from 'fflate';
+import { v7 } from 'uuid';
+import { afterAll, describe, expect, it } from 'vitest';
+import { cottage } from '../../scripts/demo/dwellings';
+import { jobStream } from '../../src/core/catalogue';
+import { closeConnections } from '../../src/server/connection';
+import { issueDocument } from '../../src/server/issue';
+import { exportJob } from '../../src/server/keeping';
+import { findPicture, keepPicture } from '../../src/server/pictures';
+import { printed } from '../../src/server/print';
+import { endPrinting } from '../../src/server/printing';
+import { type FirmActor, append, openJob, stateOf } from '../../src/server/streams';
+import { checkOwn } from '../../src/server/verification';
+import { tamper } from '../support/database';
+import { noon } from '../support/entries';
+import { newFirm } from '../support/firm';
+import { signAll } from '../support/issued-work';
+
+afterAll(async () => {
+  await endPrinting();
+  await closeConnections();
+});
+
+const jpeg = readFileSync('tests/fixtures/logo.jpg');
+const sha256 = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
+const named = sha256(jpeg);
+const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
+const made = () => ({ id: v7(), madeAt: noon.toISOString(), device: 'test' });
+
+async function reported(actor: FirmActor) {
+  const jobId = v7();
+  const scribe = cottage(noon, instruments);
+  await openJob(actor, jobId, scribe.drafts);
+  const [finding] = (await stateOf(actor.firmId, 'job', jobId))?.observations ?? [];
+  const take = async (part: object = {}) => {
+    const body = {
+      pictureId: v7(),
+      observationId: finding?.id ?? '',
+      sha256: named,
+      width: 60,
+      height: 20,
+      caption: 'Rose seen from below',
+      ...part,
+    };
+    const [result] = (await append(actor, 'job', jobId, [jobStream.draft('picture.taken', body, made())])) ?? [];
+    return result?.accepted ? null : result?.reason;
+  };
+  return { jobId, documentId: scribe.documentId, take };
+}
+
+describe('pictures of what was found', () => {
+  it('are waited for before an issue, printed with their words, covered by the seal and handed out with the job', async () => {
+    const actor = await newFirm();
+    const { jobId, documentId, take } = await reported(actor);
+    expect(await take()).toBeNull();
+    expect(await take()).toMatch(/there already/);
+    expect(await take({ observationId: v7() })).toMatch(/no such observation/);
+    await signAll(actor, jobId, documentId, 'EICR', noon);
+    expect(await issueDocument(actor, jobId, documentId, noon, 'test')).toMatchObject({
+      issued: false,
+      reason: expect.stringMatching(/^1 picture has not arrived/),
+    });
+    expect(await keepPicture(actor, jobId, named, jpeg)).toEqual({ ok: true });
+    expect(await keepPicture(actor, jobId, named, jpeg)).toEqual({ ok: true });
+    const issued = await issueDocument(actor, jobId, documentId, noon, 'test');
+    if (!issued.issued) throw new Error(issued.reason);
+    const file = await printed(actor, issued.documentId);
+    if (!file?.ok) throw new Error('not printed');
+    const path = join(mkdtempSync(join(tmpdir(), 'pictures-')), 'report.pdf');
+    writeFileSync(path, file.printed.pdf);
+    expect(execFileSync('pdfimages', ['-list', path], { encoding: 'utf8' })).toMatch(/jpeg/);
+    expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toContain(
+      'Observation 1: Rose seen from below',
+    );
+    expect(execFileSync('pdfinfo', ['-struct', path], { encoding: 'utf8' })).toMatch(/Figure/);
+    expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toMatch(
+      /No syntax or stream encoding errors/,
+    );
+    expect(Object.keys(unzipSync((await exportJob(actor, jobId))?.file ?? new Uint8Array()))).toContain(
+      `pictures/${named}.jpg`,
+    );
+    expect(await checkOwn(actor, issued.documentId)).toMatchObject({ intact: true });
+    await tamper(
+      "update entry set body = jsonb_set(body, '{sha256}', $1) where stream_id = $2 and kind = 'picture.taken'",
+      [JSON.stringify('0'.repeat(64)), jobId],
+    );
+    expect(await checkOwn(actor, issued.documentId)).toMatchObject({ intact: false, what: 'changed' });
+  });
+
+  it('are refused where they are none, are others than named, are too large a side, or carry where they were taken', async () => {
+    const actor = await newFirm();
+    const { jobId } = await reported(actor);
+    const problem = async (bytes: Buffer, name = sha256(bytes)) => {
+      const kept = await keepPicture(actor, jobId, name, bytes);
+      return kept?.ok === false ? kept.problem : kept;
+    };
+    const spliced = (marker: number) =>
+      Buffer.concat([
+        jpeg.subarray(0, 2),
+        Buffer.from([0xff, marker, 0, 8, 69, 120, 105, 102, 0, 0]),
+        jpeg.subarray(2),
+      ]);
+    const wide = Buffer.from(jpeg);
+    const at = wide.findIndex((byte, index) => byte === 0xff && (wide[index + 1] === 0xc0 || wide[index + 1] === 0xc2));
+    wide.writeUInt16BE(1601, at + 7);
+    expect(await problem(Buffer.from('not a picture at all'))).toMatch(/no JPEG/);
+    expect(await problem(jpeg, '0'.repeat(64))).toMatch(/not the picture/);
+    expect(await problem(wide)).toMatch(/1600 pixels/);
+    expect(await problem(spliced(0xe1))).toMatch(/where it was taken/);
+    expect(await problem(spliced(0xe0))).toEqual({ ok: true });
+  });
+
+  it('are no business of another firm', async () => {
+    const [actor, other] = [await newFirm(), await newFirm()];
+    const { jobId } = await reported(actor);
+    expect(await keepPicture(other, jobId, named, jpeg)).toBeNull();
+    await keepPicture(actor, jobId, named, jpeg);
+    expect(await findPicture(other, named)).toBeNull();
+    expect((await findPicture(actor, named))?.equals(jpeg)).toBe(true);
+  });
+});
