@@ -12,7 +12,7 @@ import { endPrinting } from '../src/server/printing';
 import { type FirmActor, append, openJob } from '../src/server/streams';
 import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
-import { boardToQuote, likeForLike, newHouse, rewire, smallWorks, workshop } from './demo/every-sort';
+import { boardToQuote, likeForLike, newHouse, remedial, rewire, smallWorks, workshop } from './demo/every-sort';
 import { boardChange, towelRail } from './demo/new-work';
 import type { Scribe } from './demo/scribe';
 
@@ -149,6 +149,7 @@ async function load(): Promise<void> {
   await record(maud, rewire(new Date(now - 20 * hour), instruments));
   await record(idris, workshop(new Date(now - 30 * hour), instruments));
   await record(idris, boardToQuote(new Date(now - 32 * hour), instruments));
+  await record(maud, remedial(new Date(now - 34 * hour), instruments));
   await record(maud, smallWorks(new Date(now - 52 * hour), instruments));
   await record(maud, bungalow(new Date(now - dayMillis), new Date(now + 2 * dayMillis)));
   await record(idris, towelRail(new Date(now - 26 * hour), instruments));
@@ -170,7 +171,7 @@ async function load(): Promise<void> {
     ),
     { mode: 0o600 },
   );
-  process.stdout.write(`The demo firm is loaded: eleven jobs, two people. Their password is ${password}\n`);
+  process.stdout.write(`The demo firm is loaded: twelve jobs, two people. Their password is ${password}\n`);
 }
 
 async function main(): Promise<void> {

@@ -281,3 +281,31 @@ export function smallWorks(at: Date, instruments: readonly Instrument[]): Scribe
   s.documentId = first;
   return s;
 }
+
+/** What another firm's report found is put right: its paper, filled in and not yet tested. */
+export function remedial(at: Date, instruments: readonly Instrument[]): Scribe {
+  const s = begin(
+    at,
+    'MWC',
+    'FW-128',
+    {
+      client: 'Fallowfield Lettings',
+      address: '6 Glebe Terrace\nMarrowby',
+      telephone: '01632 960 128',
+      premises: 'Two-bedroom terraced house, let',
+    },
+    {
+      description:
+        'Put right observation 3 of a report of last month: cracked ceiling rose on the landing renewed, circuit 5',
+      nature: 'alteration',
+      notifiable: false,
+      completedOn: dayOf(at),
+      departures: 'none',
+    },
+  );
+  bring(s, instruments);
+  s.say('supply.described', { earthing: 'TN-C-S', bondWater: 'bonded', bondGas: 'bonded' });
+  const cu = s.board('Consumer unit', 'Kitchen', 'The intake');
+  s.way(cu, 5, ['Lights, first floor', 'lights', 5, 'B 6', '30 A', '1.5/1', 'C']);
+  return s;
+}

@@ -33,7 +33,9 @@ export function usePictures(jobId: string): Pictures {
       const answer = await fetch(`/api/jobs/${jobId}/pictures/${sha256}`, { method: 'PUT', body: bytes }).catch(
         () => null,
       );
-      if (!answer?.ok) return;
+      // Without an answer the others have to wait too; one that is refused holds back no other.
+      if (!answer) break;
+      if (!answer.ok) continue;
       await pictureArrived(jobId, sha256);
     }
     await look();

@@ -1,6 +1,5 @@
 import 'server-only';
-
-const london = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' });
+import { dayHere } from '../core/words/moment';
 
 /** The plain day so many days from today, as it is in London: `2026-11-26`. */
-export const daysFrom = (days: number): string => london.format(new Date(Date.now() + days * 86_400_000));
+export const daysFrom = (days: number): string => dayHere(new Date(Date.now() + days * 86_400_000));

@@ -63,6 +63,27 @@ describe('a certificate of four boards and sixty circuits', () => {
   });
 });
 
+describe('a certificate under an edition of the firm’s own', () => {
+  it('says so once beneath its title, and names the edition at the head of every page', async () => {
+    const scribe = boards(1, 3);
+    const [, begun] = scribe.drafts;
+    if (begun?.kind !== 'document.begun') throw new Error('The second entry begins the document');
+    const ownEdition = {
+      editionId: '0195a000-0000-7000-8000-0000000000e1',
+      title: 'BS 7671:2018+A4:2026',
+      shortTitle: 'A4:2026',
+      basedOn: begun.body.edition,
+      rows: [{ of: 'figure' as const, figure: 'touchVolts', value: '25', source: '411.5.3 as amended' }],
+    };
+    scribe.drafts[1] = { ...begun, body: { ...begun.body, ownEdition } };
+    const { text } = read(await printedOf(scribe));
+    const said = text.replaceAll(/\s+/g, ' ').match(/own pack: 1 difference from BS 7671:2018\+A2:2022\+A3:2024/g);
+    expect(said).toHaveLength(1);
+    const pages = text.split('\f').filter((page) => page.trim());
+    for (const page of pages) expect(page.split('\n')[0]).toMatch(/BS 7671:2018\+A4:2026 +page \d/);
+  });
+});
+
 describe('words kept from document to document', () => {
   it('change nothing of what is printed: the same bytes first, after others, and in a process that never printed', async () => {
     const one = boards(1, 2);

@@ -2,3 +2,9 @@ const london = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dat
 
 /** A moment as people here write it: 4 March 2026 at 14:05. */
 export const showMoment = (at: Date): string => london.format(at);
+
+// Canada writes a day as we keep it: year, month, day.
+const plain = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' });
+
+/** The day it is here at a moment, as it is kept: 2026-03-04. */
+export const dayHere = (at: Date): string => plain.format(at);

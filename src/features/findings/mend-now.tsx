@@ -6,13 +6,13 @@ import { useJob } from '../../client/job-provider';
 import { measureKey } from '../../core/installation/slot';
 import type { Observation } from '../../core/job/kinds/observation';
 import { readDay, showDayShort } from '../../core/words/day';
+import { dayHere } from '../../core/words/moment';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 
 const byLooking = 'looking';
-const london = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' });
 
 /** Put right on the spot: how, and which test is repeated to show it. What was found and its code stay on the report. */
 export function MendNow({ observation }: { observation: Observation }) {
@@ -45,7 +45,7 @@ export function MendNow({ observation }: { observation: Observation }) {
       <Button
         look="quiet"
         onClick={() => {
-          setOn(showDayShort(london.format(new Date())));
+          setOn(showDayShort(dayHere(new Date())));
           setProblem(null);
           setOpen(true);
         }}

@@ -26,7 +26,8 @@ export function sheetFor(
     author: report.firm.name,
     createdAt: sealed?.issuedAt ?? at,
     watermark: sealed ? null : 'DRAFT',
-    headLine: `${definition.title}   ${sealed?.number ?? 'DRAFT: not issued'}   ${report.edition}`,
+    // What an edition of the firm's own is made from stands beneath the title: the head has one line.
+    headLine: `${definition.title}   ${sealed?.number ?? 'DRAFT: not issued'}   ${report.edition.replace(/ \(.*\)$/, '').slice(0, 60)}`,
     footLines: sealed
       ? [
           `${sealed.number}, issued ${london.format(sealed.issuedAt)} by ${report.firm.name}.`,

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { day, line } from '../../installation/text';
 import type { InMaking } from '../../ledger/kind';
 import type { Job } from '../job';
+import { dayHere } from '../../words/moment';
 import { jobKind } from '../kind';
 
 const dutyMet = z.object({
@@ -27,8 +28,6 @@ export const met = jobKind({
   admit(job, { documentId, on }, { madeAt }) {
     if (!job.documents.find(({ id }) => id === documentId)?.issued)
       return 'Duties follow from a document that is issued: this one is not.';
-    // A day begins here up to an hour before it begins at Greenwich.
-    const latest = new Date(Date.parse(madeAt) + 3_600_000).toISOString().slice(0, 10);
-    return on > latest ? 'What was done was done today or before: a day to come is refused.' : null;
+    return on > dayHere(new Date(madeAt)) ? 'What was done was done today or before: a day to come is refused.' : null;
   },
 });
