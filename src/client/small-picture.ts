@@ -1,4 +1,5 @@
 import { mostPictureSide } from '../core/job/kinds/picture';
+import { drawnAnew } from './drawn-anew';
 
 export type SmallPicture = {
   readonly bytes: Blob;
@@ -15,18 +16,8 @@ const mostBytes = 600_000;
  * where the browser cannot read it as a picture.
  */
 export async function smallPicture(file: Blob): Promise<SmallPicture | null> {
-  const picture = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
-  if (!picture) return null;
-  const scale = Math.min(1, mostPictureSide / Math.max(picture.width, picture.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(picture.width * scale));
-  canvas.height = Math.max(1, Math.round(picture.height * scale));
-  const drawn = canvas.getContext('2d');
-  if (!drawn) return null;
-  drawn.fillStyle = '#ffffff';
-  drawn.fillRect(0, 0, canvas.width, canvas.height);
-  drawn.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  picture.close();
+  const canvas = await drawnAnew(file, { width: mostPictureSide, height: mostPictureSide });
+  if (!canvas) return null;
   for (const quality of qualities) {
     const bytes = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', quality));
     if (!bytes || bytes.size > mostBytes) continue;

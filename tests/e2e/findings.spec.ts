@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { entriesOf, expect, openJob, settled, signIn, test } from './ledger-page';
+import { entriesOf, expect, noteCrackedRose, openJob, settled, signIn, test } from './ledger-page';
 
 test('a typical finding proposes its code by questions; another code keeps its reason', async ({ page }) => {
   await signIn(page);
@@ -50,16 +50,7 @@ test('which accessories to open is chosen beforehand, and grows with what is fou
 test('pictures of a finding are kept without a network, sent later, captioned, and printed', async ({ page }) => {
   await signIn(page);
   const job = await openJob(page, 'PIC-1');
-  await page.goto(`${job}/observations`);
-  await settled(page);
-  for (const [label, text] of [
-    ['What was found', 'Rose cracked'],
-    ['Where', 'Landing'],
-    ['Why it matters', 'Live parts within reach'],
-  ] as const)
-    await page.getByRole('textbox', { name: label }).fill(text);
-  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await noteCrackedRose(page, job);
   await page.route('**/pictures/*', (route) => route.abort());
   await page.getByLabel('Add pictures').setInputFiles([
     { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') },

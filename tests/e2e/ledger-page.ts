@@ -163,6 +163,20 @@ export async function proveDead(page: Page, job: string, press: 'click' | 'tap' 
   await settled(page);
 }
 
+/** Writes a finding that is potentially dangerous, on the page of findings. */
+export async function noteCrackedRose(page: Page, job: string): Promise<void> {
+  await page.goto(`${job}/observations`);
+  await settled(page);
+  for (const [label, text] of [
+    ['What was found', 'Rose cracked'],
+    ['Where', 'Landing'],
+    ['Why it matters', 'Live parts within reach'],
+  ] as const)
+    await page.getByRole('textbox', { name: label }).fill(text);
+  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
+}
+
 /** What the ledger holds of a kind. */
 export async function entriesOf<Body>(page: Page, job: string, kind: string): Promise<Body[]> {
   const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as {

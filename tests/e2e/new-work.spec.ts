@@ -1,7 +1,19 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { minorWorksByKeyboard } from '../../scripts/bench/minor-works.mjs';
-import { cell, demo, entriesOf, expect, fill, openJob, settled, signIn, test } from './ledger-page';
+import {
+  cell,
+  choose,
+  demo,
+  entriesOf,
+  expect,
+  fill,
+  noteCrackedRose,
+  openJob,
+  settled,
+  signIn,
+  test,
+} from './ledger-page';
 
 /** Opens the dialog and says what was done, as far as it decides which paper. */
 async function say(page: Page, sort: string, did: string): Promise<void> {
@@ -275,21 +287,20 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   await page.reload();
   await page.getByRole('button', { name: /^Before it is quoted/ }).click();
   await expect(quote.getByLabel('Bond gas, £')).toHaveValue('185.00');
+  // Whose a neutral is can be said where the check leads to.
+  await page.getByRole('link', { name: /^Neutral: Way 4/ }).click();
+  await choose(page, 'Neutral', /Its own/);
+  await settled(page);
+  await page.goto(`${job}/brief`);
+  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await expect(page.getByRole('link', { name: /^Neutral: Way 5/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Neutral: Way 4/ })).toHaveCount(0);
 });
 
 test('what a report found begins its paper, which points back at it', async ({ page }) => {
   await signIn(page);
   const job = await openJob(page, 'NW-3');
-  await page.goto(`${job}/observations`);
-  await settled(page);
-  for (const [label, text] of [
-    ['What was found', 'Rose cracked'],
-    ['Where', 'Landing'],
-    ['Why it matters', 'Live parts within reach'],
-  ] as const)
-    await page.getByRole('textbox', { name: label }).fill(text);
-  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await noteCrackedRose(page, job);
   await page.getByRole('button', { name: 'Mend it: begin its paper' }).click();
   await page.waitForURL(/\/brief/);
   await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(

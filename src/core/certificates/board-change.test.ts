@@ -115,6 +115,20 @@ describe('the check before a new board is quoted', () => {
     expect(line(scribe, 'leakage')?.why).toMatch(/11\.6 mA .* no more than 9 mA/);
   });
 
+  it.each([
+    ['>999', false],
+    ['0.03', false],
+    ['0.02', true],
+    ['<0.01', true],
+    ['0.00', true],
+  ])('counts a lone circuit of %s MΩ to earth as leaking too much: %s', (toEarth, tooMuch) => {
+    const scribe = job();
+    const [board = ''] = viewOfScribe(scribe).job.boards.keys();
+    const id = scribe.way(board, 7, ['Outside light', 'lights', 1, 'B 6', '30 A', '1.5/1', 'C']);
+    scribe.read({ of: 'way', id }, lineEarth, toEarth);
+    expect(line(scribe, 'leakage') !== undefined).toBe(tooMuch);
+  });
+
   it('asks for the neutrals of two lighting circuits to be proved, and names the two that share one', () => {
     const scribe = job();
     const [down, up] = [idOf(scribe, 3), idOf(scribe, 4)];

@@ -4,7 +4,7 @@ import type { Place } from '../installation/place';
 import type { Way } from '../installation/way';
 import { valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
-import { type Exact, add, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
+import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
 import { type ReadingValue, knownOf, showValue } from '../quantity/reading-value';
 import { judgeInsulation } from '../tests/insulation/insulation';
 import { lineEarth, liveEarth, neutralEarth } from '../tests/insulation/slots';
@@ -97,6 +97,8 @@ function neutrals(ways: readonly Way[]): CheckLine[] {
 
 const leaky: readonly DemandPurpose[] = ['stored water', 'cooking', 'storage heating', 'floor warming'];
 
+const leastToldApart = exact('0.001');
+
 /** Elements that leak when they have stood cold, and what all circuits leak through their insulation at nominal voltage. */
 function leakage(view: JobView, ways: readonly Way[]): CheckLine[] {
   const { nominalVolts, design } = view.pack;
@@ -106,11 +108,12 @@ function leakage(view: JobView, ways: readonly Way[]): CheckLine[] {
     // A neutral joined to earth leaks next to nothing: it is told by itself.
     const value =
       valueAt(view, on, lineEarth) ?? (valueAt(view, on, neutralEarth) ? null : valueAt(view, on, liveEarth));
-    const figure = value?.is === 'number' ? knownOf(value)?.figure : null;
+    const known = value && value.is !== 'not-taken' && value.is !== 'unstable' ? knownOf(value) : null;
+    if (!known || known.atLeast) return sum;
+    // What reads next to nothing counts as the least that is told apart, so that worse never counts for less.
+    const megohms = isAtMost(known.figure, leastToldApart) ? leastToldApart : known.figure;
     // Volts over megohms are microamperes.
-    return figure && compare(figure, exact(0)) > 0
-      ? add(sum, divide(exact(nominalVolts.value), multiply(figure, exact(1000))))
-      : sum;
+    return add(sum, divide(exact(nominalVolts.value), multiply(megohms, exact(1000))));
   }, exact(0));
   const most = multiply(exact(ofMilliamps), exact(share));
   const heaters = ways.filter((way) => loadsFromWays([way]).some(({ purpose }) => leaky.includes(purpose)));

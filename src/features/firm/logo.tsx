@@ -1,6 +1,7 @@
 'use client';
 
 import { useId, useState } from 'react';
+import { drawnAnew } from '../../client/drawn-anew';
 import { mostLogoCharacters } from '../../core/firm/kinds/particulars';
 import { Button } from '../../ui/button';
 import { Row } from '../../ui/entry-field';
@@ -9,17 +10,8 @@ const most = { width: 600, height: 200 } as const;
 
 /** A picture made small, on white, without anything else the file carried; null where it cannot be read. */
 async function made(file: File): Promise<string | null> {
-  const picture = await createImageBitmap(file).catch(() => null);
-  if (!picture) return null;
-  const scale = Math.min(1, most.width / picture.width, most.height / picture.height);
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(picture.width * scale));
-  canvas.height = Math.max(1, Math.round(picture.height * scale));
-  const drawn = canvas.getContext('2d');
-  if (!drawn) return null;
-  drawn.fillStyle = '#ffffff';
-  drawn.fillRect(0, 0, canvas.width, canvas.height);
-  drawn.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  const canvas = await drawnAnew(file, most);
+  if (!canvas) return null;
   const tries = [0.92, 0.8, 0.6].map((quality) => canvas.toDataURL('image/jpeg', quality));
   return tries.find((text) => text.length <= mostLogoCharacters) ?? null;
 }

@@ -50,8 +50,10 @@ function pageOf(at: Readings, jobId: string, place: Place): string {
     case 'supply':
       return stage('origin');
     case 'board':
-    case 'way':
       return stage('circuits');
+    case 'way':
+      // Whose its neutral is has no column on the sheet: it is said where a way is described whole.
+      return place.field === 'neutral' ? benchAddress(jobId, 'board', place.id) : stage('circuits');
     case 'observation':
       return stage('observations');
     case 'item':
