@@ -227,13 +227,12 @@ export function likeForLike(at: Date, instruments: readonly Instrument[]): Scrib
     tailsCsaMm2: 25,
   });
   s.read({ of: 'supply' }, ze, '0.29');
-  const isolationId = s.isolate('Mr T. Ovenden', '11', instruments[1]?.id ?? null);
+  s.isolate('Mr T. Ovenden', '11', instruments[1]?.id ?? null);
   const cu = s.board('Consumer unit', 'Garage', 'The intake');
   const lights = s.way(cu, 6, ['Lights, first floor and loft', 'lights', 8, 'B 6', '30 A', '1.5/1', '101']);
   s.say('works.described', { documentId: s.documentId, fields: { wayIds: [lights] } });
   s.results(lights, sound({ r1r2: '0.72', zs: '1.02', rcdTime: '24' }));
-  s.say('isolation.ended', { isolationId, why: 'restored', note: null });
-  s.isolationId = null;
+  s.goLive('Mr T. Ovenden');
   return s;
 }
 

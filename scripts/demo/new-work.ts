@@ -96,7 +96,7 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
   });
   bring(s, instruments);
   origin(s, 100);
-  const isolationId = s.isolate('Mr H. Dunmore', '21', instruments[1]?.id ?? null);
+  s.isolate('Mr H. Dunmore', '21', instruments[1]?.id ?? null);
   s.read(conductor('earthing'), conductorContinuity, '0.01');
   s.read(conductor('water'), conductorContinuity, '0.03');
   s.read(conductor('gas'), conductorContinuity, '0.02');
@@ -129,8 +129,7 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
   s.say('entry.struck', { entryId: slow, why: 'Device replaced' });
   s.read({ of: 'way', id: shower }, rcdTime, '24');
   s.say('snag.cleared', { snagId, how: 'Device replaced by another of its kind, tested again' });
-  s.say('isolation.ended', { isolationId, why: 'restored', note: null });
-  s.isolationId = null;
+  s.goLive('Mr H. Dunmore');
   s.inspect(items, { '2': 'N/A', '5': 'N/A', '13': 'N/A', '14': 'N/A' });
   s.say('return.recommended', {
     documentId: s.documentId,
@@ -173,12 +172,11 @@ export function towelRail(at: Date, instruments: readonly Instrument[]): Scribe 
     tailsCsaMm2: 25,
   });
   s.read(supply, ze, '0.34');
-  const isolationId = s.isolate('Miss A. Tolland', '8', instruments[1]?.id ?? null);
+  s.isolate('Miss A. Tolland', '8', instruments[1]?.id ?? null);
   const cu = s.board('Consumer unit', 'Cupboard by the front door', 'The intake');
   const way = s.way(cu, 4, ['Landing sockets', 'sockets', 4, 'B 20', '30 A', '2.5/1.5', 'C']);
   s.say('works.described', { documentId: s.documentId, fields: { wayIds: [way] } });
   s.results(way, sound({ r1r2: '0.31', rcdTime: '23' }));
-  s.say('isolation.ended', { isolationId, why: 'restored', note: null });
-  s.isolationId = null;
+  s.goLive('Miss A. Tolland');
   return s;
 }

@@ -7,6 +7,7 @@ import { parseCable, parseDevice, parseResidual } from '../../src/core/installat
 import type { pointFields } from '../../src/core/installation/point';
 import { type Measure, type Subject, slotAt } from '../../src/core/installation/slot';
 import type { WayFields } from '../../src/core/installation/way';
+import type { LoopMethod } from '../../src/core/job/kinds/reading';
 import { parseReading } from '../../src/core/quantity/parse-reading';
 import { r1r2 } from '../../src/core/tests/continuity/slots';
 import {
@@ -55,6 +56,8 @@ export class Scribe {
   instrumentId: string | null = null;
   /** The isolation in force, for dead tests. */
   isolationId: string | null = null;
+  /** How loops are read, where it is said. */
+  readBy: LoopMethod | null = null;
 
   constructor(
     private at: Date,
@@ -109,6 +112,7 @@ export class Scribe {
       isolationId: dead && isTaken ? this.isolationId : null,
       isolationWhy: null,
       connected: null,
+      ...(this.readBy && measured.test === 'zs' ? { method: this.readBy } : {}),
     });
   }
 
@@ -136,6 +140,13 @@ export class Scribe {
     read('re-prove', null, 230);
     this.isolationId = isolationId;
     return isolationId;
+  }
+
+  /** Ends the isolation and makes the installation live: covers on, earthing seen, somebody told. */
+  goLive(told: string): void {
+    if (this.isolationId) this.say('isolation.ended', { isolationId: this.isolationId, why: 'restored', note: null });
+    this.isolationId = null;
+    this.say('supply.restored', { told, earthSeen: true, left: [] });
   }
 
   board(name: string, location: string, suppliedFrom: string): string {

@@ -2,6 +2,7 @@
 
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
+import type { CardNote } from '../core/firm/kinds/card';
 import type { Firm, Gap } from '../core/job/document-definition';
 import type { Job } from '../core/job/job';
 import { type Verdicts, judgeJob } from '../core/job/verdicts';
@@ -30,6 +31,8 @@ type Surroundings = {
   /** What was typed the same way on the job before. */
   readonly remembered: Remembered;
   readonly testerUrl: string | null;
+  /** What the firm notes on the cards of tests. */
+  readonly cardNotes: readonly CardNote[];
 };
 
 type HeldJob = Surroundings &

@@ -5,6 +5,7 @@ import { packWorkedTo } from './edition/editions';
 import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
 import { type FirmLists, firmKind } from './firm/kind';
+import { cardNotes } from './firm/kinds/card';
 import { defaultsSet } from './firm/kinds/defaults';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
@@ -14,13 +15,17 @@ import type { DocumentDefinition, DocumentList } from './job/document-definition
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
 import { jobKind } from './job/kind';
 import { boardAdded, boardDescribed } from './job/kinds/board';
+import { tried } from './job/kinds/as-found';
 import { type BriefFields, briefAgreed } from './job/kinds/brief';
 import { clientNamed } from './job/kinds/client';
 import { overruled, recommended, summarised } from './job/kinds/condition';
+import { covered } from './job/kinds/cover';
 import { type JobDocument, begun, issued, signed, undoSignatures } from './job/kinds/document';
+import { told } from './job/kinds/hand';
 import { brought } from './job/kinds/instrument';
 import { isolationBegins, isolationEnds, isolationReads } from './job/kinds/isolation';
 import { marked } from './job/kinds/item';
+import { leavingLooked } from './job/kinds/leaving';
 import { overridden } from './job/kinds/limit';
 import { limited } from './job/kinds/limitation';
 import { met } from './job/kinds/duty';
@@ -31,9 +36,11 @@ import { pictured } from './job/kinds/picture';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
 import { taken } from './job/kinds/reading';
 import { made } from './job/kinds/repair';
+import { restored } from './job/kinds/restored';
 import { siteDescribed } from './job/kinds/site';
 import { snagClears, snagMade } from './job/kinds/snag';
 import { supplyDescribed } from './job/kinds/supply';
+import { switched } from './job/kinds/switched';
 import { worksDescribed } from './job/kinds/works';
 import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
@@ -42,6 +49,7 @@ import type { BodyOf, Kinds } from './ledger/kind';
 import { type DraftOf, streamOf } from './ledger/stream';
 import { strikeBody } from './ledger/strike';
 import { continuity } from './tests/continuity/definition';
+import { functional } from './tests/functional/definition';
 import { insulation } from './tests/insulation/definition';
 import { loop } from './tests/loop/definition';
 import { origin } from './tests/origin/definition';
@@ -50,7 +58,7 @@ import { residual } from './tests/residual/definition';
 import { ring } from './tests/ring/definition';
 
 /** The families of tests there are. */
-export const tests = testList([origin, continuity, ring, insulation, polarity, loop, residual]);
+export const tests = testList([origin, continuity, ring, insulation, polarity, loop, residual, functional]);
 
 /** The edition as a job works to it: where the brief says when insulation is looked into, that stands in its place. */
 function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFields): EditionPack {
@@ -110,6 +118,12 @@ export const jobKinds = {
   'isolation.ended': isolationEnds,
   'link.made': linkMakes,
   'link.cleared': linkClears,
+  'device.switched': switched,
+  'circuit.tried': tried,
+  'cover.set': covered,
+  'supply.restored': restored,
+  'leaving.checked': leavingLooked,
+  'hand.told': told,
   'entry.struck': jobKind({ body: strikeBody, office: true, apply: () => undefined }),
   'item.marked': marked,
   'limitation.noted': limited,
@@ -158,6 +172,7 @@ export const firmKinds = {
   'defaults.set': defaultsSet,
   'edition.told': editionTold,
   'edition.withdrawn': editionWithdrawn,
+  'card.noted': cardNotes,
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { measure as measured } from '../core/installation/slot';
 import { protectiveConductors } from '../core/installation/supply';
+import { loopMethods } from '../core/job/kinds/reading';
 import { readingValue } from '../core/quantity/reading-value';
 
 /**
@@ -11,11 +12,12 @@ import { readingValue } from '../core/quantity/reading-value';
  *            ◀─────────────────────  measure  the probes are here: take this
  *     reading ──────────────────────▶        kept by the tester until
  *            ◀─────────────────────  received it is acknowledged by its sequence
+ *            ◀─────────────────────  stands   these ways are off, as far as the ledger knows
  *
  * After a lost link the tester says hello again and sends every reading not yet acknowledged; a reading's id makes it
  * count once, however often it is sent. A reading taken at the tester itself has no request.
  */
-export const testerFormat = 'orange-ledger/tester/2';
+export const testerFormat = 'orange-ledger/tester/3';
 const text = z.string().min(1).max(120);
 
 const hello = z.object({
@@ -23,6 +25,8 @@ const hello = z.object({
   type: z.literal('hello'),
   instrument: z.object({ name: text, serial: text, calibratedOn: z.iso.date().nullable() }),
 });
+/** Ways that went dead with the test, by number. */
+const tripped = z.array(z.number().int().min(1).max(99)).max(99).default([]);
 const reading = z.object({
   format: z.literal(testerFormat),
   type: z.literal('reading'),
@@ -34,12 +38,19 @@ const reading = z.object({
   testVolts: z.number().positive().max(1000).nullable(),
   /** What the leads were nulled at, in ohm. */
   leadNullOhms: z.string().max(12).nullable(),
+  /** What the same press showed beside it. */
+  also: z
+    .array(z.object({ measure: measured, value: readingValue }))
+    .max(8)
+    .default([]),
+  tripped,
 });
 const refusal = z.object({
   format: z.literal(testerFormat),
   type: z.literal('refusal'),
   request: z.uuid(),
   why: z.string().max(300),
+  tripped,
 });
 export const fromTester = z.discriminatedUnion('type', [hello, reading, refusal]);
 export type FromTester = z.infer<typeof fromTester>;
@@ -63,12 +74,18 @@ const request = z.object({
   measure: measured,
   where,
   testVolts: z.number().positive().max(1000).nullable(),
+  method: z.enum(loopMethods).optional(),
+});
+const stands = z.object({
+  format: z.literal(testerFormat),
+  type: z.literal('stands'),
+  off: z.array(z.number().int().min(1).max(99)).max(99),
 });
 const received = z.object({
   format: z.literal(testerFormat),
   type: z.literal('received'),
   sequence: z.number().int().min(1),
 });
-export const toTester = z.discriminatedUnion('type', [request, received]);
+export const toTester = z.discriminatedUnion('type', [request, received, stands]);
 export type ToTester = z.infer<typeof toTester>;
 export type TesterRequest = z.infer<typeof request>;

@@ -18,7 +18,7 @@ export type Line = {
 };
 
 /** A place with what the tester was told of it, so that it can be told again. */
-export type Asked = { readonly slot: Slot } & Pick<TesterRequest, 'where' | 'testVolts'>;
+export type Asked = { readonly slot: Slot } & Pick<TesterRequest, 'where' | 'testVolts' | 'method'>;
 export type PlaceKeeper = {
   load(): Readonly<Record<string, Asked>>;
   keep(places: Readonly<Record<string, Asked>>): void;
@@ -41,6 +41,8 @@ type Options = {
   readonly newId: () => string;
   /** Records a reading in its place; true once the ledger here holds it. */
   readonly record: (slot: Slot, reading: TesterReading, instrument: NonNullable<TesterState['instrument']>) => boolean;
+  /** Hears which ways went dead with a test. */
+  readonly tripped?: (ways: readonly number[]) => void;
 };
 
 const firstWaitMillis = 300;
@@ -61,6 +63,9 @@ export class TesterLink {
   private wait = firstWaitMillis;
   private cancelWait: (() => void) | null = null;
   private ended = false;
+  private off: readonly number[] = [];
+  /** Readings whose trips were told: one sent again trips nothing anew. */
+  private readonly heardOf = new Set<string>();
 
   constructor(private readonly options: Options) {
     this.places = { ...options.keeper.load() };
@@ -85,7 +90,7 @@ export class TesterLink {
   }
 
   /** Asks the tester to take a reading here. */
-  measure(slot: Slot, where: Pick<TesterRequest, 'where' | 'testVolts'>): void {
+  measure(slot: Slot, where: Pick<TesterRequest, 'where' | 'testVolts' | 'method'>): void {
     const request = this.options.newId();
     this.places = { ...this.places, [request]: { slot, ...where } };
     this.options.keeper.keep(this.places);
@@ -96,6 +101,16 @@ export class TesterLink {
   /** Puts a reading the person took at the tester into a place. */
   put(reading: TesterReading, slot: Slot): void {
     if (this.state.instrument && this.options.record(slot, reading, this.state.instrument)) this.settled(reading);
+  }
+
+  /** Tells the tester which ways are off, now and whenever the line comes back. */
+  stands(off: readonly number[]): void {
+    this.off = off;
+    if (this.state.line === 'ready') this.sayWhatStands();
+  }
+
+  private sayWhatStands(): void {
+    this.send({ format: testerFormat, type: 'stands', off: [...this.off] });
   }
 
   private connect(): void {
@@ -122,9 +137,11 @@ export class TesterLink {
         instrument: message.instrument,
         waiting: Object.values(this.places).map(({ slot }) => slot),
       });
+      this.sayWhatStands();
       for (const request of Object.keys(this.places)) this.ask(request);
     } else if (message.type === 'refusal') {
       this.forget(message.request);
+      if (message.tripped.length > 0) this.options.tripped?.(message.tripped);
       this.change({ refused: message.why });
     } else this.reading(message);
   }
@@ -134,6 +151,8 @@ export class TesterLink {
     const place = reading.request ? this.places[reading.request] : undefined;
     const { instrument } = this.state;
     if (!instrument) return;
+    if (reading.tripped.length > 0 && !this.heardOf.has(reading.id)) this.options.tripped?.(reading.tripped);
+    this.heardOf.add(reading.id);
     if (place && this.options.record(place.slot, reading, instrument)) return this.settled(reading);
     if (reading.request) this.forget(reading.request);
     if (!this.state.unplaced.some((each) => each.id === reading.id))
@@ -162,6 +181,7 @@ export class TesterLink {
         measure: measureOf(asked.slot),
         where: asked.where,
         testVolts: asked.testVolts,
+        ...(asked.method ? { method: asked.method } : {}),
       });
   }
 

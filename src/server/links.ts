@@ -1,5 +1,5 @@
 import 'server-only';
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { documents, viewOf } from '../core/catalogue';
@@ -8,6 +8,8 @@ import { missing } from '../core/job/document-definition';
 import { documentOf } from '../core/job/job';
 import { drawnSignature } from '../core/job/kinds/document';
 import type { PrintedModel } from '../core/certificates/printed-model';
+import type { Cue } from '../core/job/kinds/hand';
+import { nameOfDevice } from '../core/work/on-now';
 import { env } from '../env';
 import { type Transaction, forFirm, forLink } from './connection';
 import { picturesFor } from './pictures';
@@ -42,8 +44,8 @@ export type Made = { readonly ok: true; readonly url: string } | { readonly ok: 
 type To = { readonly name: string; readonly email: string | null };
 
 const day = 24 * 3_600_000;
-/** A paper is read for as long as it is usually good for; a signature is waited for two weeks. */
-const lifeMillis = { read: 10 * 365 * day, sign: 14 * day } as const;
+/** A paper is read for as long as it is usually good for; a signature is waited for two weeks; a hand helps for the day. */
+const lifeMillis = { read: 10 * 365 * day, sign: 14 * day, hand: day / 2 } as const;
 const mostLinks = 50;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -175,7 +177,7 @@ export const withdrawLink = (actor: FirmActor, linkId: string): Promise<boolean>
   });
 
 /** The link a token stands for while it opens anything; null where it never was, was used or taken back, or has run out. */
-async function open(token: string, purpose: 'read' | 'sign'): Promise<typeof link.$inferSelect | null> {
+async function open(token: string, purpose: keyof typeof lifeMillis): Promise<typeof link.$inferSelect | null> {
   if (token.length > 100) return null;
   const [row] = await forLink(hashOf(token), (tx) => tx.select().from(link));
   if (!row || row.purpose !== purpose || row.withdrawnAt || row.usedAt) return null;
@@ -290,5 +292,58 @@ export async function signByLink(
         .returning({ id: link.id });
       return taken.length > 0 ? null : 'This link was used just now.';
     },
+  });
+}
+
+/** Letters and figures nobody takes for one another, read out from one phone and typed into the other. */
+const codeLetters = 'ABCDEFGHJKMNPQRSTVWXYZ23456789';
+const codeLength = 10;
+
+/** A code by which a second phone is told what to switch on this job, for half a day; an earlier one is taken back. */
+export async function handCode(actor: FirmActor, jobId: string): Promise<Made> {
+  if (!isTechnical(actor)) return { ok: false, problem: 'A second phone is asked for by those who inspect.' };
+  return forFirm(actor.firmId, async (tx) => {
+    const [head] = await tx
+      .select()
+      .from(stream)
+      .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
+    if (!head) return { ok: false, problem: 'There is no such job.' };
+    await tx
+      .update(link)
+      .set({ withdrawnAt: new Date() })
+      .where(and(eq(link.jobId, jobId), eq(link.purpose, 'hand'), isNull(link.withdrawnAt)));
+    const code = Array.from({ length: codeLength }, () => codeLetters[randomInt(codeLetters.length)]).join('');
+    await tx.insert(link).values({
+      id: v7(),
+      firmId: actor.firmId,
+      jobId,
+      purpose: 'hand',
+      // It is of the job as a whole, and of no paper.
+      documentId: jobId,
+      role: null,
+      name: 'A second phone',
+      email: null,
+      tokenHash: hashOf(code),
+      madeBy: actor.id,
+      expiresAt: new Date(Date.now() + lifeMillis.hand),
+    });
+    return { ok: true, url: `${env().APP_URL}/hand/${code}` };
+  });
+}
+
+/** What the second phone shows: one thing to do, and since when. */
+export type Told = { readonly cue: Cue; readonly what: string; readonly at: string | null };
+
+/** What a second phone is told now; null where its code is not open. */
+export async function toldByCode(code: string): Promise<Told | null> {
+  const found = await open(code, 'hand');
+  if (!found) return null;
+  return forFirm(found.firmId, async (tx) => {
+    const [head] = await tx.select().from(stream).where(eq(stream.id, found.jobId));
+    const job = head ? await foldAt(tx, 'job', found.jobId, head.lastSeq) : null;
+    if (!job) return null;
+    const { hand } = job;
+    if (!hand) return { cue: 'stand by', what: '', at: null };
+    return { cue: hand.cue, what: hand.device ? nameOfDevice(job, hand.device) : '', at: hand.at };
   });
 }

@@ -272,8 +272,9 @@ export const invitation = pgTable('invitation', {
 });
 
 /**
- * A way for somebody without an account: to read one issued document (`documentId` is the stored issue), or to sign one
- * declaration (`documentId` is the document begun in its job). Only the hash of its token is kept.
+ * A way for somebody without an account: to read one issued document (`documentId` is the stored issue), to sign one
+ * declaration (`documentId` is the document begun in its job), or to be told what to switch while it is tested. Only the
+ * hash of its token is kept.
  */
 export const link = pgTable(
   'link',
@@ -285,7 +286,7 @@ export const link = pgTable(
     jobId: uuid('job_id')
       .notNull()
       .references(() => stream.id),
-    purpose: text('purpose').notNull().$type<'read' | 'sign'>(),
+    purpose: text('purpose').notNull().$type<'read' | 'sign' | 'hand'>(),
     documentId: uuid('document_id').notNull(),
     role: text('role'),
     name: text('name').notNull(),

@@ -22,7 +22,8 @@ export function Menu({ label, items }: { label: string; items: readonly MenuItem
         <DropdownMenu.Content
           align="end"
           sideOffset={2}
-          className="z-50 min-w-44 border border-rule-strong bg-sheet py-1"
+          collisionPadding={8}
+          className="z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] min-w-44 overflow-y-auto border border-rule-strong bg-sheet py-1"
         >
           {items.map((item) =>
             'href' in item ? (

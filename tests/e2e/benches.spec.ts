@@ -10,7 +10,9 @@ import {
   sendNow,
   settled,
   signIn,
+  tabTo,
   test,
+  toBench,
 } from './ledger-page';
 
 type Slot = { on: { of: string }; test: string; pair?: string; step?: number };
@@ -36,33 +38,6 @@ const bench = async (page: Page, job: string, name: string) => {
 const isPointR1r2 = ({ slot }: Taken) => slot.test === 'r1r2' && slot.on.of === 'point';
 const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
 
-/** Tab after tab until what has the focus is called so: what a person without a mouse does. */
-async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
-  for (let step = 0; step < 160; step += 1) {
-    const called = await page.evaluate(() => {
-      const at = document.activeElement;
-      const label =
-        at instanceof HTMLInputElement || at instanceof HTMLButtonElement ? at.labels?.[0]?.textContent : null;
-      return at?.getAttribute('aria-label') ?? label ?? at?.textContent ?? '';
-    });
-    if (name.test(called.trim())) return;
-    // On a bench Tab goes from cell to cell; after Escape it leaves.
-    await page.keyboard.press('Escape');
-    await page.keyboard.press(key);
-  }
-  throw new Error(`The keyboard never reaches ${name.source}`);
-}
-
-/** The benches are one stop of Tab; the arrows walk them. */
-async function toBench(page: Page, name: string): Promise<void> {
-  await tabTo(page, /^(Plan|Board|Continuity|Rings|Insulation)$/);
-  const tab = page.getByRole('tab', { name });
-  for (let step = 0; step < 5 && !(await tab.evaluate((at) => at === document.activeElement)); step += 1)
-    await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('Enter');
-  await expect(tab).toHaveAttribute('aria-selected', 'true');
-}
-
 test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
   const job = await ready(page, 'KEYS-1');
   const press = async (...keys: string[]) => {
@@ -84,7 +59,7 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
     await press('Enter');
   }
   await expect(page.getByText('✓ Proved dead')).toBeVisible();
-  await tabTo(page, /^Dead tests/);
+  await tabTo(page, /^Tests/);
   await press('Enter');
   await expect(page.getByTestId('tester')).toContainText('linked');
 
@@ -190,7 +165,7 @@ test.describe('by touch, on a phone', () => {
     await tap('Correct', 'LIM');
     await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4/ })).toHaveValue('LIM');
 
-    await page.getByRole('tab', { name: 'Rings' }).tap();
+    await choose(page, 'Bench', 'Rings', 'tap');
     await page.getByLabel('Add points').fill('hall, kitchen 2');
     await page.getByRole('button', { name: 'Add', exact: true }).tap();
     await page.getByRole('textbox', { name: /^r1, end to end/ }).tap();
@@ -216,7 +191,7 @@ test.describe('by touch, on a phone', () => {
     await page.getByRole('button', { name: 'links in: ✓ out' }).tap();
     await page.getByRole('button', { name: /^Record R1\+R2/ }).tap();
 
-    await page.getByRole('tab', { name: 'Insulation' }).tap();
+    await choose(page, 'Bench', 'Insulation', 'tap');
     await page.getByRole('textbox', { name: /^L–N, way 1 / }).tap();
     await tap('Over range', 'Over range', '2', '.', '4', 'Enter');
     await expect(page.getByTestId('board-total')).toContainText('2.4 MΩ');
@@ -377,7 +352,7 @@ test('a repair asks for its tests again, and the plan says so until they are don
   await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('0.4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Boiler and controls' }).click();
-  await page.getByText('Repaired something here?').click();
+  await page.getByText('Put right on the spot?').click();
   await page.getByLabel('What was repaired').fill('Trapped neutral freed in the boiler connection unit');
   await page.getByRole('button', { name: 'Log the repair' }).click();
   await page.getByRole('tab', { name: 'Plan' }).click();

@@ -177,6 +177,33 @@ export async function noteCrackedRose(page: Page, job: string): Promise<void> {
   await page.getByRole('button', { name: 'Note it' }).click();
 }
 
+/** Tab after tab until what has the focus is called so: what a person without a mouse does. */
+export async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
+  for (let step = 0; step < 160; step += 1) {
+    const called = await page.evaluate(() => {
+      const at = document.activeElement;
+      const label =
+        at instanceof HTMLInputElement || at instanceof HTMLButtonElement ? at.labels?.[0]?.textContent : null;
+      return at?.getAttribute('aria-label') ?? label ?? at?.textContent ?? '';
+    });
+    if (name.test(called.trim())) return;
+    // On a bench Tab goes from cell to cell; after Escape it leaves.
+    await page.keyboard.press('Escape');
+    await page.keyboard.press(key);
+  }
+  throw new Error(`The keyboard never reaches ${name.source}`);
+}
+
+/** The benches are one stop of Tab; the arrows walk them. */
+export async function toBench(page: Page, name: string): Promise<void> {
+  await tabTo(page, /^(Plan|Board|Continuity|Rings|Insulation|Origin|Zs|RCDs|Function|Leaving)$/);
+  const tab = page.getByRole('tab', { name });
+  for (let step = 0; step < 10 && !(await tab.evaluate((at) => at === document.activeElement)); step += 1)
+    await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(tab).toHaveAttribute('aria-selected', 'true');
+}
+
 /** What the ledger holds of a kind. */
 export async function entriesOf<Body>(page: Page, job: string, kind: string): Promise<Body[]> {
   const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as {

@@ -42,7 +42,7 @@ test('without a network every stage opens, a reload keeps everything, and all of
     ['Brief', 'Client and installation'],
     ['Isolation', 'Safe isolation'],
     ['Inspection', 'Inspection'],
-    ['Dead tests', 'Dead tests: Plan'],
+    ['Tests', 'Tests: Plan'],
     ['Findings', 'Findings'],
     ['Review', 'Overall assessment'],
   ] as const) {

@@ -272,6 +272,8 @@ const open = [
   `/paper/${'0'.repeat(32)}/pdf`,
   `/sign/${'0'.repeat(32)}/draft`,
   `/sign/${'0'.repeat(32)}`,
+  `/hand/${'0'.repeat(32)}`,
+  `/hand/${'0'.repeat(32)}/now`,
   '/sign-in',
   '/sign-in/link',
   '/sign-in/new-password',
@@ -323,7 +325,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(18);
+    expect(actions).toHaveLength(19);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

@@ -11,10 +11,12 @@ import {
   askForSignature,
   askedToSign,
   fileByLink,
+  handCode,
   handOver,
   linksOf,
   readByLink,
   signByLink,
+  toldByCode,
   withdrawLink,
 } from '../../src/server/links';
 import { endPrinting } from '../../src/server/printing';
@@ -236,5 +238,33 @@ describe('a link', () => {
     expect(page).toContain('dunmore@post.example');
     expect(page).toContain('/paper/');
     await office.close();
+  });
+});
+
+describe('a second phone', () => {
+  it('is told one thing at a time by a code, until another is made', async () => {
+    const [actor, stranger] = [await newFirm(), await newFirm()];
+    const { jobId } = await certificate(actor);
+    const code = async () => {
+      const answer = await handCode(actor, jobId);
+      if (!answer.ok) throw new Error(answer.problem);
+      return answer.url.split('/').at(-1) ?? '';
+    };
+    const first = await code();
+    expect(first).toMatch(/^[A-HJKMNP-TV-Z2-9]{10}$/);
+    expect(await toldByCode(first)).toEqual({ cue: 'stand by', what: '', at: null });
+    const tell = (cue: 'switch off' | 'stop') =>
+      append(actor, 'job', jobId, [jobStream.draft('hand.told', { cue, device: { of: 'supply' } }, made()) as never]);
+    await tell('switch off');
+    expect(await toldByCode(first)).toMatchObject({ cue: 'switch off', what: 'main switch' });
+    const second = await code();
+    expect(await toldByCode(first)).toBeNull();
+    await tell('stop');
+    expect(await toldByCode(second)).toMatchObject({ cue: 'stop' });
+    expect(await readByLink(second, false)).toBeNull();
+    expect(await askedToSign(second, false)).toBeNull();
+    expect(await toldByCode('x'.repeat(200))).toBeNull();
+    expect(await handCode(stranger, jobId)).toMatchObject({ ok: false });
+    expect(await handCode({ ...actor, roles: ['office'] }, jobId)).toMatchObject({ ok: false });
   });
 });

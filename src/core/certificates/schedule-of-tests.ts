@@ -16,6 +16,7 @@ import { limitFound, limitOfWay } from '../tests/loop/limit';
 import { zs } from '../tests/loop/slots';
 import { boardIpf } from '../tests/origin/slots';
 import { isCovered, touchedBoards } from './covered';
+import { beforeAndAfter } from '../work/before-after';
 import { type Fact, fact, factSchema, printed } from './fact';
 import { shownAt } from './supply-facts';
 
@@ -160,12 +161,27 @@ function notesOf(view: JobView, way: Way): string[] {
   const on = onWay(way);
   const notes = view.tests.slots.filter(isPrinted).flatMap((definition) => {
     const reading = governing(view, on, definition.measure);
-    return reading?.body.reason
-      ? [`Way ${way.number}, ${definition.name}: ${showValue(reading.body.value)}, ${reading.body.reason}.`]
-      : [];
+    if (!reading) return [];
+    const { value, reason, how } = reading.body;
+    const said = [how === 'calculated' ? 'calculated, not measured' : null, reason?.replace(/\.$/, '')].filter(Boolean);
+    return said.length > 0 ? [`Way ${way.number}, ${definition.name}: ${showValue(value)}, ${said.join('; ')}.`] : [];
   });
+  const found = view.job.asFound.get(way.id);
+  if (found?.found === 'faulty')
+    notes.push(`Way ${way.number}: found faulty before anything was isolated${found.what ? `: ${found.what}` : ''}.`);
+  notes.push(...remediedOn(view, way));
   const override = view.job.limits.get(keyOf(slotAt(on, zs)));
   return override
     ? [...notes, `Way ${way.number}: Zs limit of ${override.limit} Ω set by the inspector: ${override.reason}.`]
     : notes;
 }
+
+/** What was put right on a circuit while it was tested, with what its test read before and after. */
+const remediedOn = (view: JobView, way: Way): string[] =>
+  view.job.repairs
+    .filter((repair) => repair.wayId === way.id && !repair.leftOut)
+    .map((repair) => {
+      const { name, before, after } = beforeAndAfter(view, repair);
+      const read = before || after ? `; ${name} ${before ?? 'not read'} before, ${after ?? 'not read yet'} after` : '';
+      return `Way ${way.number}: remedied during the inspection: ${repair.what.replace(/\.$/, '')}${read}.`;
+    });

@@ -54,6 +54,7 @@ type Tolerance =
   | 'bondingParallelOhms'
   | 'loopOhms'
   | 'loopShare'
+  | 'noTripOhms'
   | 'ringCableShare';
 
 /** Everything an edition of the standard says that the application uses: data only, one pack an edition. */

@@ -1,5 +1,6 @@
 import type { OwnEdition } from '../edition/own-edition';
 import type { Streamed } from '../ledger/stream';
+import type { CardNote } from './kinds/card';
 import type { Defaults } from './kinds/defaults';
 import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
@@ -14,6 +15,8 @@ export type FirmState = Streamed & {
   readonly instruments: ReadonlyMap<string, FirmInstrument>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
+  /** Notes on the cards of tests, by instrument and card. */
+  readonly cards: ReadonlyMap<string, CardNote>;
 };
 
 /** A firm of which nothing is known. */
@@ -24,6 +27,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   instruments: new Map(),
   people: new Map(),
   invitations: new Map(),
+  cards: new Map(),
 });
 
 /** Instruments in use: what may be brought to a job. */

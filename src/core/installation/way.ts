@@ -71,6 +71,10 @@ export const wayFields = z.object({
   /** Whether its neutral was proved its own, or found shared with another circuit. */
   neutral: z.enum(neutrals).nullable(),
   neutralSharedWith: z.uuid().toLowerCase().nullable(),
+  /** The neutral bar its neutral is on, by the name of the RCD it belongs to; null where the board has one bar. */
+  neutralBar: line.nullable(),
+  /** Whether its device detects arc faults (AFDD). */
+  arcFault: z.boolean().nullable(),
 });
 export type WayFields = z.infer<typeof wayFields>;
 export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: string; readonly number: number };
@@ -87,3 +91,12 @@ export function hotWiringOf(way: Pick<Way, 'wiringKind'> | null): HotWiring {
 
 export const isExtraLow = (way: Pick<Way, 'voltageBand'> | null): boolean =>
   way?.voltageBand === 'SELV' || way?.voltageBand === 'PELV';
+
+/** What is wrong with the bar a way's neutral is on, beside the RCD it stands behind; null where nothing is. */
+export function strayNeutral({ residualGroup, neutralBar }: Pick<Way, 'residualGroup' | 'neutralBar'>): string | null {
+  const [group, bar] = [residualGroup?.trim() ?? '', neutralBar?.trim() ?? ''];
+  if (bar === '' || bar.toLowerCase() === group.toLowerCase()) return null;
+  return group === ''
+    ? `Its neutral is on the bar of ${bar}, and its line is behind no such RCD: ${bar} trips with it.`
+    : `Its line is behind ${group}, its neutral on the bar of ${bar}: both trip as soon as it draws current.`;
+}

@@ -8,6 +8,7 @@ import type { Drafted } from '../ledger/entry';
 import { isolationState, mayEnergise } from '../work/isolation';
 import { r1r2 } from '../tests/continuity/slots';
 import { zs } from '../tests/loop/slots';
+import { rcdTime } from '../tests/residual/slots';
 import { ze } from '../tests/origin/slots';
 import { polarity } from '../tests/polarity/slots';
 import { step2 } from '../tests/ring/slots';
@@ -399,7 +400,7 @@ describe('points', () => {
   it('take only what is read on a point, and are not struck under it', () => {
     const { s, way } = withWay();
     const added = s.say('point.added', { pointId, wayId: way, fields });
-    s.say('reading.taken', { ...bare, slot: slotAt({ of: 'point', id: pointId }, zs) });
+    s.say('reading.taken', { ...bare, slot: slotAt({ of: 'point', id: pointId }, rcdTime) });
     expect(refusal(s)).toMatch(/taken on a way/);
     s.drafts.pop();
     s.read({ of: 'point', id: elsewhere }, step2, '0.22');

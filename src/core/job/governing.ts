@@ -79,12 +79,12 @@ export function outweighs(at: Readings, slot: Slot, value: ReadingValue): boolea
 
 /** Readings of the parts of a circuit's slot, on the same phase. */
 function partReadings({ job }: Readings, { on, phase }: Slot, parts: readonly SlotDefinition[]): Taken[] {
-  if (on.of !== 'way') return [];
+  if (parts.length === 0) return [];
   const readings: Reading[] = [];
   for (const part of parts) {
     const measured = phase ? { ...part.measure, phase } : part.measure;
     const keys: SlotKey[] =
-      part.on === 'way'
+      part.on !== 'point' || on.of !== 'way'
         ? [slotKey(on, measured)]
         : pointsOf(job, on.id).map((point) => slotKey({ of: 'point', id: point.id }, measured));
     for (const key of keys) readings.push(...(job.readings.get(key) ?? []));

@@ -6,12 +6,16 @@ import type { Way } from '../installation/way';
 import type { Recorded } from '../ledger/entry';
 import type { Streamed } from '../ledger/stream';
 import type { Strike } from '../ledger/strike';
+import type { AsFound } from './kinds/as-found';
 import type { BriefFields } from './kinds/brief';
 import type { ClientFields } from './kinds/client';
+import type { Cover } from './kinds/cover';
 import type { JobDocument } from './kinds/document';
 import type { DutyMet } from './kinds/duty';
+import type { HandTold } from './kinds/hand';
 import type { InstrumentBrought } from './kinds/instrument';
 import type { IsolationRecord } from './kinds/isolation';
+import type { LeavingCheck } from './kinds/leaving';
 import type { JobOpened } from './kinds/opened';
 import type { LimitOverridden } from './kinds/limit';
 import type { Limitation } from './kinds/limitation';
@@ -20,8 +24,10 @@ import type { Observation } from './kinds/observation';
 import type { Picture } from './kinds/picture';
 import type { ReadingTaken } from './kinds/reading';
 import type { Repair } from './kinds/repair';
+import type { Restored } from './kinds/restored';
 import type { SiteFields } from './kinds/site';
 import type { Snag } from './kinds/snag';
+import type { Switched } from './kinds/switched';
 
 /** A reading with its strike, if it was struck: struck readings stay beside the one that stands. */
 export type Reading = { readonly entry: Recorded<ReadingTaken>; readonly struck: Strike | null };
@@ -43,6 +49,17 @@ export type Job = Streamed & {
   readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
   readonly isolations: readonly IsolationRecord[];
   readonly links: readonly Link[];
+  /** How devices were said to stand, by their key; on where nothing was said. */
+  readonly switched: ReadonlyMap<string, Switched>;
+  /** How each circuit was before anything was isolated. */
+  readonly asFound: ReadonlyMap<string, AsFound>;
+  readonly covers: ReadonlyMap<string, Cover>;
+  /** Each time the installation was made live. */
+  readonly restorations: readonly Restored[];
+  /** What the one at the board was told last. */
+  readonly hand: HandTold | null;
+  /** Points of the last walk, by their names. */
+  readonly leaving: ReadonlyMap<string, LeavingCheck>;
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
@@ -68,6 +85,12 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   readings: new Map(),
   isolations: [],
   links: [],
+  switched: new Map(),
+  asFound: new Map(),
+  covers: new Map(),
+  restorations: [],
+  hand: null,
+  leaving: new Map(),
   repairs: [],
   limitations: [],
   observations: [],

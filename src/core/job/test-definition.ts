@@ -3,7 +3,7 @@ import type { Way } from '../installation/way';
 import type { Judgement } from '../words/judgement';
 import type { ReadingSpec } from '../quantity/parse-reading';
 import type { ReadingValue } from '../quantity/reading-value';
-import type { How } from './kinds/reading';
+import type { How, LoopMethod } from './kinds/reading';
 import type { JobView } from './view';
 
 /** The order of verification (643.1): a failure found in one is mended, then it and those before it are repeated. */
@@ -11,7 +11,12 @@ export const testOrder = ['continuity', 'insulation', 'polarity', 'loop', 'resid
 type PlaceInOrder = (typeof testOrder)[number];
 
 /** A value as it was obtained. */
-export type Obtained = { readonly value: ReadingValue; readonly how: How; readonly testVolts: number | null };
+export type Obtained = {
+  readonly value: ReadingValue;
+  readonly how: How;
+  readonly testVolts: number | null;
+  readonly method?: LoopMethod | undefined;
+};
 
 /** Where on the screens a slot is filled. */
 type SlotHome =
@@ -49,6 +54,8 @@ export type SlotDefinition = {
   readonly countsWith?: Measure;
   /** Made dead: each reading belongs to an isolation record in force, or says why not. */
   readonly dead: boolean;
+  /** Read of a device: it serves every circuit behind the same one. */
+  readonly ofDevice?: boolean;
   /** One figure that stands for every phase, so that it needs none of its own. */
   readonly ofAllPhases?: boolean;
   readonly order: PlaceInOrder;

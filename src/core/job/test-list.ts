@@ -38,9 +38,12 @@ export function testList(families: readonly TestDefinition[]): TestList {
   const parts = new Map(
     slots.map((whole) => [
       whole,
-      whole.on === 'way'
-        ? slots.filter((each) => each.countsWith !== undefined && sameMeasure(each.countsWith, whole.measure))
-        : [],
+      slots.filter(
+        (each) =>
+          each.countsWith !== undefined &&
+          sameMeasure(each.countsWith, whole.measure) &&
+          (whole.on === 'way' ? each.on === 'way' || each.on === 'point' : each.on === whole.on),
+      ),
     ]),
   );
   return {

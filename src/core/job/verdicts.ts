@@ -23,8 +23,8 @@ export function judgeValue(view: JobView, slot: Slot, obtained: Obtained): Judge
  * over range nobody knows which is the larger. Null while nothing stands there.
  */
 function judgeSlot(view: JobView, slot: Slot): Judgement | null {
-  const [first, ...others] = candidatesOf(view, slot).map(({ body: { value, how, testVolts } }) =>
-    judgeValue(view, slot, { value, how, testVolts }),
+  const [first, ...others] = candidatesOf(view, slot).map(({ body: { value, how, testVolts, method } }) =>
+    judgeValue(view, slot, { value, how, testVolts, method }),
   );
   return first ? gravest(first, ...others) : null;
 }

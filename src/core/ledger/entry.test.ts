@@ -105,6 +105,7 @@ describe('versions', () => {
     ],
     ['reading.taken', 4, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['reading.taken', 5, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
+    ['reading.taken', 6, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['site.described', 1, { address: 'A' }, { address: 'A' }],
     ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
     [
@@ -120,6 +121,7 @@ describe('versions', () => {
       { edition: 'bs7671-2018-a3' },
     ],
     ['way.described', 4, { wayId: way, fields: { points: 4 } }, { fields: { points: 4 } }],
+    ['way.described', 5, { wayId: way, fields: { neutral: 'own' } }, { fields: { neutral: 'own' } }],
     [
       'works.described',
       1,
@@ -166,6 +168,12 @@ describe('versions', () => {
       1,
       { repairId: id, wayId: way, test: 'ring-step3', what: 'tightened' },
       { found: { test: 'ring', step: 3, pair: 'L-C' } },
+    ],
+    [
+      'repair.made',
+      2,
+      { repairId: id, wayId: way, found: { test: 'zs' }, what: 'tightened' },
+      { what: 'tightened', found: { test: 'zs' } },
     ],
     [
       'link.made',

@@ -47,7 +47,18 @@ const dwellingCircuit = z.object({
   /** The sub-board it starts from; the consumer unit where none is said. */
   board: id.optional(),
   device: z.object({ standard: z.string(), type: z.string(), ratingAmps: positive }).optional(),
-  residual: z.object({ milliamps: positive, tripMillis: positive }).optional(),
+  residual: z
+    .object({
+      milliamps: positive,
+      tripMillis: positive,
+      /** From the other half of the wave, where that differs. */
+      otherHalfMillis: positive.optional(),
+      /** At which it trips when raised slowly. */
+      tripMilliamps: positive.optional(),
+      /** Circuits behind one device say one name; without a name it is the circuit's own. */
+      group: z.string().max(40).optional(),
+    })
+    .optional(),
   points: z.array(dwellingPoint).min(1),
   cables: z.array(dwellingCable).min(1),
   wires: z.array(wire).default([]),
@@ -86,6 +97,8 @@ const dwellingFault = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('insulation'), circuit: id, point: id, between: swap, megohms: positive }),
   z.object({ kind: z.literal('borrowed neutral'), circuit: id, point: id, from: place }),
   z.object({ kind: z.literal('missing bond'), service: id }),
+  z.object({ kind: z.literal('supply reversed') }),
+  z.object({ kind: z.literal('supply neutral lost') }),
 ]);
 export type DwellingFault = z.infer<typeof dwellingFault>;
 
@@ -195,21 +208,23 @@ function firstContradiction({ circuits, boards, faults, earthPaths, bonds, pipew
   };
   for (const [index, fault] of faults.entries()) {
     const lacking =
-      fault.kind === 'missing bond'
-        ? bonds.some((b) => b.service === fault.service)
-          ? null
-          : `bond ${fault.service}`
-        : fault.kind === 'linked circuits'
-          ? (missing(fault.one.circuit, fault.one.point) ?? missing(fault.other.circuit, fault.other.point))
-          : fault.kind === 'bridge'
-            ? (missing(fault.circuit, fault.from) ?? missing(fault.circuit, fault.to))
-            : fault.kind === 'borrowed neutral'
-              ? (missing(fault.circuit, fault.point) ?? missing(fault.from.circuit, fault.from.point))
-              : missing(
-                  fault.circuit,
-                  'point' in fault ? fault.point : undefined,
-                  'cable' in fault ? fault.cable : undefined,
-                );
+      fault.kind === 'supply reversed' || fault.kind === 'supply neutral lost'
+        ? null
+        : fault.kind === 'missing bond'
+          ? bonds.some((b) => b.service === fault.service)
+            ? null
+            : `bond ${fault.service}`
+          : fault.kind === 'linked circuits'
+            ? (missing(fault.one.circuit, fault.one.point) ?? missing(fault.other.circuit, fault.other.point))
+            : fault.kind === 'bridge'
+              ? (missing(fault.circuit, fault.from) ?? missing(fault.circuit, fault.to))
+              : fault.kind === 'borrowed neutral'
+                ? (missing(fault.circuit, fault.point) ?? missing(fault.from.circuit, fault.from.point))
+                : missing(
+                    fault.circuit,
+                    'point' in fault ? fault.point : undefined,
+                    'cable' in fault ? fault.cable : undefined,
+                  );
     if (lacking) return `Fault ${index + 1} (${fault.kind}) names ${lacking}, which is not there.`;
   }
   const path = earthPaths.find((p) => missing(p.at.circuit, p.at.point));

@@ -200,14 +200,74 @@ export class Meter {
     return this.loop({ ...atRest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'C']), method === 'no-trip');
   }
 
-  /** The residual current device's trip time in milliseconds; over range where there is none or the CPC is open. */
-  tripTime(circuit: string, point: string): Shown {
-    const residual = this.dwelling.circuits.find((c) => c.id === circuit)?.residual;
-    const path = this.solver({ ...atRest, supplyOn: true }).resistance(...this.contacts(circuit, point, ['L', 'C']));
+  /** Line to neutral at a point: no RCD sees it. */
+  lineNeutralLoop(circuit: string, point: string): Shown {
+    return this.loop({ ...atRest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'N']), false);
+  }
+
+  /** Volts of the supply at the incoming terminals, main switch off; `T-E` is the earthing terminal to an earth of its own. */
+  supplyVolts(pair: 'L-N' | 'L-E' | 'N-E' | 'T-E'): Shown {
+    const { volts, earthing } = this.dwelling.supply;
+    const has = (kind: 'supply reversed' | 'supply neutral lost') => this.dwelling.faults.some((f) => f.kind === kind);
+    const pme = earthing === 'TN-C-S';
+    const lost = has('supply neutral lost');
+    const [low, raised] = [volts * 0.004, volts * 0.78];
+    const sound = { 'L-N': volts, 'L-E': volts, 'N-E': low, 'T-E': low };
+    // With the combined conductor lost the terminal rises with the neutral, and only an earth of its own tells.
+    const without = {
+      'L-N': volts - raised,
+      'L-E': pme ? volts - raised : volts,
+      'N-E': pme ? low : raised,
+      'T-E': pme ? raised : low,
+    };
+    const swapped = pme ? { ...sound, 'T-E': volts } : { 'L-N': volts, 'L-E': low, 'N-E': volts, 'T-E': low };
+    const truly = (has('supply reversed') ? swapped : lost ? without : sound)[pair];
+    const shown = Math.max(0, truly + 0.6 * this.scatter());
+    return { value: { is: 'number', shown: shown.toFixed(shown < 20 ? 1 : 0) }, true: truly, moves: null };
+  }
+
+  /**
+   * What an RCD does at a share of its rated residual current, from one half of the wave: its trip time in milliseconds,
+   * over range where it holds, where there is none, or where the CPC is open.
+   */
+  tripTime(circuit: string, point: string, multiple: 0.5 | 1 | 5 = 1, half: '0' | '180' = '0'): Shown {
+    const residual = this.circuit(circuit).residual;
+    const most = multiple === 0.5 ? '2000' : '300';
+    const holds = (): Shown => ({ value: { is: 'over', bound: most }, true: null, moves: null });
+    const path = this.earthPath(circuit, point);
+    if (!residual || path === null || this.dwelling.supply.volts / path < residual.milliamps / 1000) return holds();
+    const starts = residual.tripMilliamps ?? residual.milliamps * 0.75;
+    if (multiple * residual.milliamps < starts) return holds();
+    const own = half === '180' ? (residual.otherHalfMillis ?? residual.tripMillis) : residual.tripMillis;
+    const millis = (multiple === 5 ? own * 0.45 : own) * (1 + 0.03 * this.scatter());
+    if (millis > Number(most)) return holds();
+    return { value: { is: 'number', shown: millis.toFixed(0) }, true: millis, moves: null };
+  }
+
+  /** The current in milliamperes at which an RCD trips as it is raised slowly. */
+  rampCurrent(circuit: string, point: string): Shown {
+    const residual = this.circuit(circuit).residual;
+    const path = this.earthPath(circuit, point);
     if (!residual || path === null || this.dwelling.supply.volts / path < residual.milliamps / 1000)
-      return { value: { is: 'over', bound: '300' }, true: null, moves: null };
-    const millis = residual.tripMillis * (1 + 0.03 * this.gauss());
-    return { value: { is: 'number', shown: millis.toFixed(0) }, true: residual.tripMillis, moves: null };
+      return { value: { is: 'over', bound: String((residual?.milliamps ?? 30) * 2) }, true: null, moves: null };
+    const starts = (residual.tripMilliamps ?? residual.milliamps * 0.75) * (1 + 0.02 * this.scatter());
+    return { value: { is: 'number', shown: starts.toFixed(1) }, true: starts, moves: null };
+  }
+
+  /** What metalwork at a point rises to while its RCD is tested, in volts: its whole supply where the CPC is open. */
+  touchVolts(circuit: string, point: string): Shown {
+    const residual = this.circuit(circuit).residual;
+    const path = this.earthPath(circuit, point);
+    const { volts } = this.dwelling.supply;
+    const rises = path === null ? volts : Math.min(volts, (path * (residual?.milliamps ?? 30)) / 1000);
+    return { value: { is: 'number', shown: rises.toFixed(1) }, true: rises, moves: null };
+  }
+
+  /** The loop through line and CPC at a point, in ohm; null where one of them is open, or beyond the instrument's range. */
+  earthPath(circuit: string, point: string): number | null {
+    const ohms = this.solver({ ...atRest, supplyOn: true }).resistance(...this.contacts(circuit, point, ['L', 'C']));
+    // What comes back over insulation alone is no path.
+    return ohms !== null && ohms <= this.instrument.ohmMost ? ohms : null;
   }
 
   /** Continuity of a main bonding conductor, one end parted or still connected. */
@@ -264,6 +324,9 @@ export class Meter {
     this.solvers.set(key, prepared.solver);
     return prepared.solver;
   }
+
+  /** Scatter of a live test; an instrument without errors has none. */
+  private scatter = (): number => (this.instrument.loopNoise ? this.gauss() : 0);
 
   private gauss = (): number => {
     const { random } = this.instrument;

@@ -1,4 +1,4 @@
-import { compare, exact, parseExact } from './exact';
+import { compare, divide, exact, parseExact, toShortest } from './exact';
 import { type ReadingValue, notTakenMarks } from './reading-value';
 
 /** What a test's cell takes: a figure in a unit with its believable range, or a plain confirmation. */
@@ -87,6 +87,11 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   const beyond = lower.startsWith('>') ? 'over' : lower.startsWith('<') ? 'under' : null;
   const body = stripUnit(beyond ? lower.slice(1).trim() : lower, spec.unit);
   if (/\d,\d/.test(body)) return refuse(`“${text}”: use a point for decimals, as in 0.37.`);
+  const amperes = spec.unit === 'kiloamp' ? /^([\d.]+)\s*(?:a|amps?|amperes?)$/.exec(body)?.[1] : undefined;
+  if (amperes !== undefined && parseExact(amperes)) {
+    const thousandth = toShortest(divide(exact(amperes), exact(1000)), 6);
+    return parseFigure(`${beyond === 'over' ? '>' : beyond === 'under' ? '<' : ''}${thousandth}`, text, spec);
+  }
   const figure = parseExact(body);
   if (!figure) {
     const example = spec.mayBeOver ? '0.37, >999, LIM, N/A or N/V' : '0.37, LIM, N/A or N/V';
@@ -95,7 +100,9 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
   if (body.startsWith('-')) return refuse(`“${text}” is below zero: check the lead null, then take it again.`);
   if (compare(figure, exact(spec.most)) > 0) {
     return refuse(
-      `“${text}” is more than any instrument shows here (${spec.most} ${unitSymbol[spec.unit]}). Check the unit.`,
+      `“${text}” is more than any instrument shows here (${spec.most} ${unitSymbol[spec.unit]}). ${
+        spec.unit === 'kiloamp' ? `In amperes? Type ${body} A.` : 'Check the unit.'
+      }`,
     );
   }
   const digits = body.replace(/^\+/, '').replace(/^\./, '0.').replace(/\.$/, '');

@@ -31,4 +31,11 @@ export const millis: ReadingSpec = {
   mayBeOpen: false,
   mayBeOver: true,
 };
+export const milliamps: ReadingSpec = {
+  takes: 'figure',
+  unit: 'milliamp',
+  most: '3000',
+  mayBeOpen: false,
+  mayBeOver: true,
+};
 export const confirmation: ReadingSpec = { takes: 'confirmation' };

@@ -8,3 +8,7 @@ const plain = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' });
 
 /** The day it is here at a moment, as it is kept: 2026-03-04. */
 export const dayHere = (at: Date): string => plain.format(at);
+
+/** A span in minutes as one says it: 50 min, 1 h 50. */
+export const showMinutes = (minutes: number): string =>
+  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;

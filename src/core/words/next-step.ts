@@ -90,6 +90,9 @@ const steps = {
   'switching.wrong': (pack) =>
     `The switch stands in the neutral, or strappers are crossed: correct it if quick and safe, otherwise code it (${itemsNamed(pack, 'switching')}).`,
   'three-phase.by-hand': () => 'Judge it by hand. It is kept and printed as it was read.',
+  'function.fails': () => 'Put it right if quick and safe, then try it again; otherwise it is an observation.',
+  'spd.spent': () => 'Renew the cartridge, or record it: nothing protects from surges meanwhile.',
+  'touch-volts.above': () => 'STOP. Switch the circuit off and find the CPC: dead tests come first.',
   'volts.neutral-raised': () => 'Repeat; if it stays, load nothing and call the distributor.',
   'volts.outside': () => 'Outside the band: repeat, and tell the distributor.',
   'ze.high': () => 'Above what the distributor usually declares: check the earth connection and ask the distributor.',

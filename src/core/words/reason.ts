@@ -46,6 +46,12 @@ const reasons = {
   'ra.no-figure': () => 'No figure to judge.',
   'ra.no-rcd': () => 'No RCD is described, so RA × IΔn cannot be formed.',
   'ra.unstable': (is: { ra: string; stable: string }) => `${is.ra} is above ${is.stable}: it may not stay so.`,
+  'ramp.low': (is: { read: string; half: string }) =>
+    `${is.read} mA, not above ${is.half} mA: it trips on leakage that is usual, or leakage was there already.`,
+  'function.fails': () => 'It does not work as it should.',
+  'function.works': () => 'Tried, and it works.',
+  'spd.in-order': () => 'The indicator shows it in order.',
+  'spd.spent': () => 'The indicator shows it spent or disconnected.',
   'rcd-half.holds': () => 'It held.',
   'rcd-half.trips': ({ after }: { after: string }) => `It tripped after ${after} ms.`,
   'rcd-half.too-short': ({ after }: { after: string }) =>

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { loopMethods } from '../job/kinds/reading';
 
 /** What the person holds while taking readings, as this device keeps it. */
 export const inHandSchema = z.object({
@@ -11,6 +12,12 @@ export const inHandSchema = z.object({
   isolationWhy: z.string().nullable().default(null),
   /** When the leads were nulled, and with which instrument. */
   nulledAt: z.string().nullable().default(null),
+  /** How loops are read where the person chose; by what RCD is in the way where not. */
+  loopMethod: z.enum(loopMethods).nullable().default(null),
+  /** Circuits whose usually forgotten points were looked for. */
+  askedForgotten: z.array(z.string()).default([]),
+  /** How the CPC of a circuit was proved where no reading here proves it, by circuit. */
+  cpcProvedBy: z.record(z.string(), z.string()).default({}),
   /** What could not be disconnected for insulation tests, by circuit; empty where nothing was. */
   connected: z.record(z.string(), z.string()).default({}),
 });

@@ -69,7 +69,7 @@ export function isolationState(record: Proof): IsolationState {
     return answer(
       'lapsed',
       ended.why === 'restored'
-        ? 'Ended: the supply was restored.'
+        ? 'Ended: the supply was restored. More dead tests want a new isolation.'
         : `Lapsed: ${ended.why}. Repeat the whole procedure.`,
     );
 
@@ -188,3 +188,12 @@ export function isolationOf(job: Job, on: Subject): ReturnType<typeof isolationF
     way?.boardId ?? null,
   );
 }
+
+/** How the proof of one neutral off its bar is named. */
+export const neutralPlace = (link: Pick<Link, 'where'>): string => `neutral of ${link.where}`.slice(0, 200);
+
+/** The proof of a neutral that was taken off its bar, made since it was; null where nobody made one. */
+export const neutralProof = (job: Pick<Job, 'isolations'>, link: Link): IsolationRecord['reads'][number] | null =>
+  job.isolations
+    .flatMap(({ reads }) => reads)
+    .findLast(({ place, pair, at }) => pair === 'N–E' && place === neutralPlace(link) && at >= link.madeAt) ?? null;

@@ -2,17 +2,21 @@ import { type Measure, type Slot, type Subject, slotAt } from '../installation/s
 import { protectiveConductors } from '../installation/supply';
 import { type Way, isSpare } from '../installation/way';
 import { governing, valueAt } from '../job/governing';
-import { pointsOf, waysOf } from '../job/job';
+import { pointsOf, wayOfSubject, waysOf } from '../job/job';
 import type { JobView } from '../job/view';
-import { conductorContinuity, r1r2, r2 } from '../tests/continuity/slots';
+import { whetherLive } from '../job/whether-live';
+import { conductorContinuity, r1r2 } from '../tests/continuity/slots';
 import { liveEarth, liveLive } from '../tests/insulation/slots';
 import { zs } from '../tests/loop/slots';
 import { ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../tests/origin/slots';
 import { polarity } from '../tests/polarity/slots';
-import { rcdTime } from '../tests/residual/slots';
-import { ringEnds, ringR2, step2, step3 } from '../tests/ring/slots';
+import { functionsToTry } from '../tests/functional/to-try';
+import { afddButton, rcdButton, rcdTime } from '../tests/residual/slots';
+import { ringEnds, step2, step3 } from '../tests/ring/slots';
 import { isolationOf, mayEnergise } from './isolation';
+import { cpcProved } from './live-tests';
 import { repeatsDue } from './repeats';
+import { residualDevices } from './residual-devices';
 
 export type Task = {
   readonly slot: Slot;
@@ -156,47 +160,55 @@ function liveSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
     stillIn.length > 0
       ? `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`
       : null;
+  const dead = whetherLive(job).live ? null : 'it is isolated, and nobody has made it live';
   const unproved = ways.filter((way) => job.brief.school !== 'live-first' && !cpcProved(view, way));
-  const sketches: Sketch[] = [
+  const cpc = unproved.length > 0 ? `CPC not proved on way ${unproved.map((way) => way.number).join(', ')}` : null;
+  const devices = residualDevices(job);
+  const sketches: (Sketch & { readonly waitsFor: string | null })[] = [
     {
       id: 'origin',
       where: 'origin',
       title: 'Polarity, Ze and Ipf at the incoming terminals',
       first: 'Main switch off for Ze, the earthing conductor parted, then back.',
       tasks: [supplyPolarity, ze, ipfLineNeutral, ipfLineEarth].map((each) => taskOf(view, supply, each, null)),
+      waitsFor: links,
     },
     {
       id: 'zs',
       where: 'rooms',
-      title: 'Zs and RCD times',
+      title: 'Zs at every point',
       first: 'Prove the CPC first; nobody touching metalwork.',
-      tasks: ways.flatMap((way) => [
-        taskOf(view, onWay(way), zs, way),
-        ...(way.residualMilliamps ? [taskOf(view, onWay(way), rcdTime, way)] : []),
-      ]),
+      tasks: byRoom(ways.flatMap((way) => atPoints(view, way, zs, zs))),
+      waitsFor: links ?? dead ?? cpc,
+    },
+    {
+      id: 'residual',
+      where: 'board',
+      title: 'RCDs, their buttons and the like',
+      first: 'Loads off. The button after the instrument.',
+      tasks: [
+        ...devices.flatMap(({ ways: [way] }) =>
+          [rcdTime, rcdButton].map((each) => taskOf(view, onWay(way), each, way)),
+        ),
+        ...ways.filter(({ arcFault }) => arcFault).map((way) => taskOf(view, onWay(way), afddButton, way)),
+      ],
+      waitsFor: links ?? dead ?? cpc,
+    },
+    {
+      id: 'function',
+      where: 'rooms',
+      title: 'Switches, isolators, alarms: tried by hand',
+      first: null,
+      tasks: functionsToTry(job).map(({ on, ...measured }) =>
+        taskOf(view, on, measured, wayOfSubject(job, on) ?? null),
+      ),
+      waitsFor: links ?? dead,
     },
   ];
-  return sketches.map((sketch) => {
+  return sketches.map(({ waitsFor, ...sketch }) => {
     const left = sketch.tasks.filter((task) => !task.done);
-    const cpc =
-      sketch.id === 'zs' && unproved.length > 0
-        ? `CPC not proved on way ${unproved.map((way) => way.number).join(', ')}`
-        : null;
-    const blockedBy = left.length === 0 ? null : (links ?? cpc);
-    return {
-      ...sketch,
-      live: true,
-      state: left.length === 0 ? 'done' : blockedBy ? 'blocked' : 'ready',
-      blockedBy,
-    };
-  });
-}
-
-/** Whether a circuit's CPC has been found continuous. */
-function cpcProved(view: JobView, way: Way): boolean {
-  return [r1r2, r2, ringR2].some((measured) => {
-    const value = valueAt(view, onWay(way), measured);
-    return value?.is === 'number' || value?.is === 'unstable';
+    const blockedBy = left.length === 0 ? null : waitsFor;
+    return { ...sketch, live: true, state: left.length === 0 ? 'done' : blockedBy ? 'blocked' : 'ready', blockedBy };
   });
 }
 

@@ -1,7 +1,8 @@
-import { type Slot, keyOf } from '../installation/slot';
-import { governingOf, outranking } from '../job/governing';
+import { type Measure, type Slot, keyOf, slotAt } from '../installation/slot';
+import { governingOf, outranking, outweighs } from '../job/governing';
 import { standing, wayOfSubject } from '../job/job';
-import type { How, ReadingTaken } from '../job/kinds/reading';
+import type { Way } from '../installation/way';
+import type { How, LoopMethod, ReadingTaken } from '../job/kinds/reading';
 import type { Readings } from '../job/view';
 import { parseReading } from '../quantity/parse-reading';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
@@ -23,6 +24,7 @@ type Obtained = {
   readonly value: ReadingValue;
   readonly reason: string | null;
   readonly how?: How;
+  readonly method?: LoopMethod | undefined;
   /** Whether it corrects what stands there, and is not another reading of the same. */
   readonly corrects?: boolean;
 };
@@ -53,19 +55,22 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
     };
   const worse = outranking(at, slot, value);
   if (worse) return { ok: false, problem: governs(at, worse.body) };
+  const isAtPoint = isFigure && slot.test === 'zs' && slot.on.of === 'point';
+  const loop = obtained.method ?? (isAtPoint ? methodFor(wayOfSubject(at.job, slot.on) ?? null, inHand) : null);
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
   const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const body: ReadingTaken = {
     slot,
     value,
     how: obtained.how ?? 'measured',
-    reason: obtained.reason,
+    reason: obtained.reason ?? (isFigure && !definition.dead ? provedOtherwise(at, slot, inHand) : null),
     instrumentId: isFigure ? inHand.instrumentId : null,
     leadNullOhms: isContinuity ? inHand.leadNullOhms : null,
     ...(leads === null ? {} : { leadsTakenOff: true as const }),
     testVolts: isInsulation ? inHand.testVolts : null,
     isolationId,
     isolationWhy: isolation && !isolationId ? inHand.isolationWhy : null,
+    ...(loop && obtained.how !== 'calculated' ? { method: loop } : {}),
     connected: isInsulation ? inHand.connected[wayOfSubject(at.job, slot.on)?.id ?? ''] || null : null,
   };
   const before = standing(at.job.readings.get(keyOf(slot)));
@@ -81,19 +86,74 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
   return { ok: true, entries: [...strikes, { kind: 'reading.taken', body }] };
 }
 
+/** What one press showed beside the reading asked for, each in its slot; what is there already and counts more stays. */
+export function recordBeside(
+  at: Readings,
+  on: Slot['on'],
+  also: readonly { readonly measure: Measure; readonly value: ReadingValue }[],
+  inHand: InHand,
+): ReadingEntries {
+  const way = wayOfSubject(at.job, on);
+  return also.flatMap(({ measure, value }) => {
+    const places = [on, ...(on.of === 'point' && way ? [{ of: 'way', id: way.id } as const] : [])];
+    const slot = places.map((each) => slotAt(each, measure)).find((each) => at.tests.of(each));
+    if (!slot) return [];
+    const stands = governingOf(at, slot);
+    const stays = at.tests.of(slot)?.governs === 'latest' ? stands !== null : outweighs(at, slot, value);
+    const recording = stays ? null : recordServing(at, slot, { value, reason: null }, inHand);
+    return recording?.ok ? recording.entries : [];
+  });
+}
+
+/**
+ * The same for a reading of a device: it is kept with every circuit behind that device, which it serves. The first of the
+ * readings is that of the circuit it was taken on.
+ */
+export function recordServing(at: Readings, slot: Slot, obtained: Obtained, inHand: InHand): Recording {
+  const all = [slot, ...servedBeside(at, slot)].map((each) => recordReading(at, each, obtained, inHand));
+  const refused = all.find((each) => !each.ok);
+  if (refused) return refused;
+  const entries = all.flatMap((each) => (each.ok ? [...each.entries].reverse() : []));
+  return {
+    ok: true,
+    entries: entries.sort((a, b) => Number(a.kind === 'reading.taken') - Number(b.kind === 'reading.taken')),
+  };
+}
+
+/** The slots of the other circuits a reading of a device serves. */
+function servedBeside({ job, tests }: Readings, slot: Slot): readonly Slot[] {
+  const way = slot.on.of === 'way' ? job.ways.get(slot.on.id) : undefined;
+  if (!way?.residualGroup || !tests.of(slot)?.ofDevice) return [];
+  return [...job.ways.values()]
+    .filter((each) => each.id !== way.id && each.boardId === way.boardId && each.residualGroup === way.residualGroup)
+    .map((each): Slot => ({ ...slot, on: { of: 'way', id: each.id } }));
+}
+
+/** How a loop is read on a way: as chosen; otherwise by no-trip where an RCD stands before it, by high current where none does. */
+export const methodFor = (way: Way | null, { loopMethod }: Pick<InHand, 'loopMethod'>): LoopMethod =>
+  loopMethod ?? (way?.residualMilliamps ? 'no-trip' : 'two-lead');
+
 /** The entries of what was typed into a cell: a reading, or nothing, which clears it. */
 export function recordTyped(
   at: Readings,
   slot: Slot,
   typed: string,
   inHand: InHand,
-  { how, corrects = false }: Pick<Obtained, 'how' | 'corrects'> = {},
+  { how, corrects = false, serving = false }: Pick<Obtained, 'how' | 'corrects'> & { readonly serving?: boolean } = {},
 ): Recording {
-  if (typed.trim() === '') return { ok: true, entries: clearSlot(at, slot) };
+  const served = serving ? servedBeside(at, slot) : [];
+  if (typed.trim() === '') return { ok: true, entries: [slot, ...served].flatMap((each) => clearSlot(at, each)) };
   const definition = at.tests.of(slot);
   if (!definition) return { ok: false, problem: at.tests.whyNot(slot) };
   const parsed = parseReading(typed, definition.spec);
-  return parsed.ok ? recordReading(at, slot, { ...parsed, corrects, ...(how ? { how } : {}) }, inHand) : parsed;
+  const record = serving ? recordServing : recordReading;
+  return parsed.ok ? record(at, slot, { ...parsed, corrects, ...(how ? { how } : {}) }, inHand) : parsed;
+}
+
+/** How the CPC was proved, where the person said so instead of a reading. */
+function provedOtherwise({ job }: Readings, { on, test }: Slot, { cpcProvedBy }: InHand): string | null {
+  const by = test === 'zs' ? cpcProvedBy[wayOfSubject(job, on)?.id ?? ''] : undefined;
+  return by ? `CPC proved by ${by}` : null;
 }
 
 /** Strikes what stands in a slot, leaving it empty. */

@@ -10,7 +10,7 @@ export const stageWords: Record<Stage, StageWords> = {
   origin: { title: 'Origin', purpose: 'Supply, earthing, bonding, Ze and Ipf' },
   isolation: { title: 'Isolation', purpose: 'Locked off and proved dead; links and disconnections' },
   inspection: { title: 'Inspection', purpose: 'What was looked at, item by item' },
-  tests: { title: 'Dead tests', purpose: 'Plan, board, and the benches: continuity, rings, insulation' },
+  tests: { title: 'Tests', purpose: 'Plan, board, and the benches: dead, then live' },
   circuits: { title: 'Circuits', purpose: 'The circuit ledger: ways, cables, every result' },
   observations: { title: 'Findings', purpose: 'Defects with their codes' },
   review: { title: 'Review', purpose: 'Assessment, signatures, issue' },

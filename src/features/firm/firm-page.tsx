@@ -13,6 +13,7 @@ import { Refusals } from '../../ui/refusals';
 import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
 import { SendState } from '../../ui/send-state';
 import { Editions } from './editions';
+import { CardNotes } from './card-notes';
 import { Instruments } from './instruments';
 import { Logo } from './logo';
 import { PageHead } from './page-head';
@@ -43,7 +44,10 @@ export function FirmPage() {
           <Defaults record={record} />
         </div>
         <div className="space-y-8">
-          <Instruments record={record} />
+          <>
+            <Instruments record={record} />
+            <CardNotes record={record} />
+          </>
           <Editions record={record} />
         </div>
         <div className="lg:col-span-2">

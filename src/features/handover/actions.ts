@@ -6,6 +6,7 @@ import {
   type LinkStanding,
   type Made,
   askForSignature,
+  handCode,
   handOver,
   linksOf,
   signByLink,
@@ -50,6 +51,13 @@ export async function withdrawLinkAction(linkId: unknown): Promise<boolean> {
   const asker = await requireAsker();
   const id = z.uuid().safeParse(linkId);
   return id.success && (await withdrawLink(asker, id.data));
+}
+
+/** Makes the code by which a second phone joins a job. */
+export async function handCodeAction(jobId: unknown): Promise<Made> {
+  const asker = await requireAsker();
+  const id = z.uuid().safeParse(jobId);
+  return id.success ? handCode(asker, id.data) : unread;
 }
 
 /** Signs by a link: whoever holds it may, once. */

@@ -1,7 +1,9 @@
 'use client';
 
 import { useJob } from '../../client/job-provider';
+import { Select } from '../../ui/select';
 import { Tabs } from '../../ui/tabs';
+import { useNarrow } from '../../ui/use-narrow';
 import { BenchHand } from '../benches/frame/bench-hand';
 import { BenchProvider } from '../benches/frame/bench-provider';
 import { ReadingPad } from '../benches/frame/reading-pad';
@@ -13,6 +15,7 @@ import { usePlace } from '../workspace/place';
 export function TestsStage() {
   const { jobId } = useJob();
   const { query } = usePlace();
+  const isNarrow = useNarrow();
   const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
   const wayId = query.get('way');
   // The address changes without asking the server: the page is here already.
@@ -21,18 +24,38 @@ export function TestsStage() {
   const Bench = benchParts[bench];
   return (
     <BenchProvider>
-      <h1 className="sr-only">Dead tests: {benchTitles[bench]}</h1>
-      <Tabs
-        label="Benches"
-        value={bench}
-        tabs={benches.map((value) => ({ value, face: benchTitles[value] }))}
-        onChange={go}
-        between={<BenchHand />}
-      >
-        <div className="pt-3 max-md:pb-96">
-          <Bench wayId={wayId} go={go} />
-        </div>
-      </Tabs>
+      <h1 className="sr-only">Tests: {benchTitles[bench]}</h1>
+      {isNarrow ? (
+        <>
+          <BenchHand
+            name={bench}
+            bench={
+              <Select
+                label="Bench"
+                className="min-w-0 flex-1 font-semibold"
+                value={bench}
+                options={benches.map((value) => ({ value, label: benchTitles[value] }))}
+                onChange={(to) => go(to)}
+              />
+            }
+          />
+          <div className="pb-96 pt-2">
+            <Bench wayId={wayId} go={go} />
+          </div>
+        </>
+      ) : (
+        <Tabs
+          label="Benches"
+          value={bench}
+          tabs={benches.map((value) => ({ value, face: benchTitles[value] }))}
+          onChange={go}
+          between={<BenchHand name={bench} />}
+        >
+          <div className="pt-3">
+            <Bench wayId={wayId} go={go} />
+          </div>
+        </Tabs>
+      )}
       <ReadingPad />
     </BenchProvider>
   );

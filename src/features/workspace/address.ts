@@ -10,6 +10,11 @@ export const benchTitles = {
   continuity: 'Continuity',
   ring: 'Rings',
   insulation: 'Insulation',
+  origin: 'Origin',
+  loop: 'Zs',
+  residual: 'RCDs',
+  function: 'Function',
+  leaving: 'Leaving',
 } as const;
 export type BenchName = keyof typeof benchTitles;
 export const benches = Object.keys(benchTitles) as BenchName[];

@@ -34,7 +34,16 @@ export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
 }
 
 /** One quiet line: which instrument, which lead null, which insulation test voltage. */
-export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: Partial<InHand>) => void }) {
+export function InHandLine({
+  inHand,
+  change,
+  live = false,
+}: {
+  inHand: InHand;
+  change: (part: Partial<InHand>) => void;
+  /** Only what live tests need. */
+  live?: boolean;
+}) {
   const { job } = useJob();
   const id = useId();
   const [nullText, setNullText] = useState(inHand.leadNullOhms ?? '');
@@ -56,39 +65,43 @@ export function InHandLine({ inHand, change }: { inHand: InHand; change: (part: 
           }))}
         />
       </span>
-      <label className="flex items-center gap-1.5" htmlFor={id}>
-        <span className="text-faint">Lead null</span>
-        <input
-          id={id}
-          className={`${look} w-16 text-right`}
-          inputMode="decimal"
-          placeholder="none"
-          value={nullText}
-          onChange={(e) => setNullText(e.target.value)}
-          onBlur={() => {
-            const ok = nullText.trim() === '' || (parseExact(nullText.trim())?.numerator ?? -1n) >= 0n;
-            if (nullText.trim() === (inHand.leadNullOhms ?? '')) return;
-            if (ok)
-              change({
-                leadNullOhms: nullText.trim() || null,
-                nulledAt: nullText.trim() ? new Date().toISOString() : null,
-              });
-            else setNullText(inHand.leadNullOhms ?? '');
-          }}
-        />
-        Ω
-      </label>
-      <span className="flex items-center gap-1.5">
-        <span className="text-faint">IR at</span>
-        <Select
-          label="IR at"
-          className="text-sm"
-          value={String(inHand.testVolts ?? 500)}
-          onChange={(volts) => change({ testVolts: Number(volts) })}
-          options={['250', '500', '1000'].map((value) => ({ value, label: `${value} V` }))}
-        />
-      </span>
-      {!job.isolations.some((record) => isolationState(record).inForce) && (
+      {!live && (
+        <>
+          <label className="flex items-center gap-1.5" htmlFor={id}>
+            <span className="text-faint">Lead null</span>
+            <input
+              id={id}
+              className={`${look} w-16 text-right`}
+              inputMode="decimal"
+              placeholder="none"
+              value={nullText}
+              onChange={(e) => setNullText(e.target.value)}
+              onBlur={() => {
+                const ok = nullText.trim() === '' || (parseExact(nullText.trim())?.numerator ?? -1n) >= 0n;
+                if (nullText.trim() === (inHand.leadNullOhms ?? '')) return;
+                if (ok)
+                  change({
+                    leadNullOhms: nullText.trim() || null,
+                    nulledAt: nullText.trim() ? new Date().toISOString() : null,
+                  });
+                else setNullText(inHand.leadNullOhms ?? '');
+              }}
+            />
+            Ω
+          </label>
+          <span className="flex items-center gap-1.5">
+            <span className="text-faint">IR at</span>
+            <Select
+              label="IR at"
+              className="text-sm"
+              value={String(inHand.testVolts ?? 500)}
+              onChange={(volts) => change({ testVolts: Number(volts) })}
+              options={['250', '500', '1000'].map((value) => ({ value, label: `${value} V` }))}
+            />
+          </span>
+        </>
+      )}
+      {!live && !job.isolations.some((record) => isolationState(record).inForce) && (
         <label className="flex items-center gap-1.5">
           <span className="text-faint">No isolation in force: why</span>
           <input

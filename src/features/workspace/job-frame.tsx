@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { toast } from '../../ui/toast';
-import { missing } from '../../core/job/document-definition';
+import { type Stage, missing } from '../../core/job/document-definition';
 import { isolationState, mayEnergise } from '../../core/work/isolation';
 import { isUntouched, stageWords } from '../../core/work/stages';
 import { resultVerdicts } from '../../core/job/verdicts';
@@ -11,6 +11,8 @@ import { addressOf, stageAddress } from './address';
 import { useJob } from '../../client/job-provider';
 import { refusalsOf } from '../../client/refusals';
 import { Refusals } from '../../ui/refusals';
+import { Select } from '../../ui/select';
+import { useNarrow } from '../../ui/use-narrow';
 import { SendState } from '../../ui/send-state';
 import { FindInJob } from './find-in-job';
 import { JobLink, usePlace } from './place';
@@ -20,7 +22,8 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const view = useJob();
   const { job, jobId, document, definition, isSealed, gaps, verdicts, undo, canUndo } = view;
   const { stages } = definition;
-  const { stage: here } = usePlace();
+  const { stage: here, go } = usePlace();
+  const isNarrow = useNarrow();
   const lacking = missing([...gaps]);
   const results = resultVerdicts(view, verdicts);
   const fails = results.filter(({ judgement }) => judgement.verdict === 'fails').length;
@@ -49,6 +52,30 @@ export function JobFrame({ children }: { children: ReactNode }) {
       nav.current.scrollLeft = current.offsetLeft - nav.current.clientWidth / 2 + current.clientWidth / 2;
   }, [here]);
 
+  const countAt = (stage: Stage) => {
+    const count = lacking.filter((gap) => gap.stage === stage).length;
+    return count > 0 ? String(count) : notBegun.has(stage) ? '–' : '✓';
+  };
+  const toNext = document.issued ? (
+    <Link href={`/documents/${document.issued.body.issueId}`} className="font-semibold underline underline-offset-4">
+      Sealed as {document.issued.body.number}: open the document
+    </Link>
+  ) : next ? (
+    <JobLink
+      href={addressOf(view, jobId, next.place)}
+      className="inline-flex min-h-7 max-w-full min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-9 max-md:text-sm"
+    >
+      <span aria-hidden>→</span>
+      <span className="truncate">Next: {next.what}</span>
+    </JobLink>
+  ) : (
+    <JobLink
+      href={addressOf(view, jobId, { of: 'document', field: 'sign' })}
+      className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
+    >
+      → Next: sign and issue
+    </JobLink>
+  );
   return (
     <div className="min-h-dvh">
       <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
@@ -81,62 +108,65 @@ export function JobFrame({ children }: { children: ReactNode }) {
           </button>
           <SendState sending={view.sending} unsent={view.unsent} loaded={view.loaded} nudge={view.nudge} />
         </div>
-        <nav ref={nav} aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
-          {stages.map((stage) => {
-            const isHere = stage === here;
-            const count = lacking.filter((gap) => gap.stage === stage).length;
-            const isNext = next?.stage === stage;
-            const untouched = notBegun.has(stage);
-            return (
-              <JobLink
-                key={stage}
-                href={stageAddress(jobId, stage)}
-                aria-current={isHere ? 'page' : undefined}
-                className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${isHere ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
-              >
-                {stageWords[stage].title}
-                <span className="text-xs text-faint">
-                  {count > 0 ? count : untouched ? '–' : '✓'}
-                  <span className="sr-only">{count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}</span>
-                </span>
-              </JobLink>
-            );
-          })}
-        </nav>
-        <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-sheet px-3 py-1 text-sm sm:px-5">
-          {document.issued ? (
-            <Link
-              href={`/documents/${document.issued.body.issueId}`}
-              className="font-semibold underline underline-offset-4"
-            >
-              Sealed as {document.issued.body.number}: open the document
-            </Link>
-          ) : next ? (
-            <JobLink
-              href={addressOf(view, jobId, next.place)}
-              className="inline-flex min-h-7 min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next"
-            >
-              <span aria-hidden>→</span>
-              <span className="truncate">Next: {next.what}</span>
-            </JobLink>
-          ) : (
-            <JobLink
-              href={addressOf(view, jobId, { of: 'document', field: 'sign' })}
-              className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
-            >
-              → Next: sign and issue
-            </JobLink>
-          )}
-          <span className="ml-auto text-faint">
-            {fails > 0 && (
-              <span className="font-semibold text-ink">
-                {fails} {fails === 1 ? 'does' : 'do'} not meet ·{' '}
+        {isNarrow ? (
+          <div className="flex min-h-11 items-center gap-2 border-t border-rule bg-sheet px-2">
+            <Select
+              label="Stage of the job"
+              className="max-w-[45%] shrink-0 font-semibold"
+              value={here ?? 'job'}
+              onChange={(to) => go(to === 'job' ? `/jobs/${jobId}` : stageAddress(jobId, to))}
+              options={[
+                { value: 'job' as const, label: 'Job' },
+                ...stages.map((stage) => ({ value: stage, label: `${stageWords[stage].title} ${countAt(stage)}` })),
+              ]}
+            />
+            <span className="min-w-0 flex-1">{toNext}</span>
+            {(fails > 0 || doubts > 0) && (
+              <span className="shrink-0 text-xs">
+                {fails > 0 && <strong>{fails} ✗</strong>} {doubts > 0 && `${doubts} ?`}
               </span>
             )}
-            {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
-            {lacking.length} missing
-          </span>
-        </div>
+          </div>
+        ) : (
+          <nav ref={nav} aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
+            {stages.map((stage) => {
+              const isHere = stage === here;
+              const count = lacking.filter((gap) => gap.stage === stage).length;
+              const isNext = next?.stage === stage;
+              const untouched = notBegun.has(stage);
+              return (
+                <JobLink
+                  key={stage}
+                  href={stageAddress(jobId, stage)}
+                  aria-current={isHere ? 'page' : undefined}
+                  className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${isHere ? 'border-ink font-semibold' : isNext ? 'border-next' : 'border-transparent'} hover:bg-hover`}
+                >
+                  {stageWords[stage].title}
+                  <span className="text-xs text-faint">
+                    {count > 0 ? count : untouched ? '–' : '✓'}
+                    <span className="sr-only">
+                      {count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}
+                    </span>
+                  </span>
+                </JobLink>
+              );
+            })}
+          </nav>
+        )}
+        {!isNarrow && (
+          <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-sheet px-3 py-1 text-sm sm:px-5">
+            {toNext}
+            <span className="ml-auto text-faint">
+              {fails > 0 && (
+                <span className="font-semibold text-ink">
+                  {fails} {fails === 1 ? 'does' : 'do'} not meet ·{' '}
+                </span>
+              )}
+              {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
+              {lacking.length} missing
+            </span>
+          </div>
+        )}
         <IsolationLine />
         <Refusals
           refusals={refusalsOf(view.refused)}

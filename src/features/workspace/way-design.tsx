@@ -8,13 +8,14 @@ import {
   neutralWords,
   neutrals,
   residualStandards,
+  strayNeutral,
   voltageBands,
   wiringKindWords,
   wiringKinds,
 } from '../../core/installation/way';
 import { demandPurposes } from '../../core/edition/rows';
 import { Checkbox } from '../../ui/checkbox';
-import { ChoiceField, EntryField, asNumber } from '../../ui/entry-field';
+import { ChoiceField, EntryField, asLine, asNumber } from '../../ui/entry-field';
 import { useJob } from '../../client/job-provider';
 import { VerdictMark, Working } from './verdict-mark';
 
@@ -51,6 +52,21 @@ export function WayDesign({ way }: { way: Way }) {
         options={plain(residualStandards)}
         commit={(residualStandard) => record({ residualStandard })}
         hint="Which times it is judged by"
+      />
+      <EntryField
+        label="Neutral bar"
+        shown={way.neutralBar ?? ''}
+        parse={asLine}
+        commit={(neutralBar) => record({ neutralBar })}
+        hint={
+          strayNeutral(way) ?? 'Whose bar its neutral is on, by the name of that RCD; blank where the board has one bar'
+        }
+      />
+      <Checkbox
+        label="Detects arc faults (AFDD)"
+        checked={way.arcFault === true}
+        disabled={isSealed}
+        onChange={(arcFault) => record({ arcFault })}
       />
       <EntryField
         label="Run"

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Dwelling } from '../../core/physics/dwelling';
 import { editionPack } from '../../core/edition/editions';
 import { tests } from '../../core/catalogue';
 import { type Measure, measureKey } from '../../core/installation/slot';
@@ -84,5 +85,93 @@ describe('27 Sallow Rise under the probes', () => {
         else expect(played.why.length, name).toBeGreaterThan(10);
       }
     }
+  });
+});
+
+describe('the same house, live', () => {
+  const live = (
+    measure: Measure,
+    way: number,
+    point: string,
+    more: { method?: 'two-lead' | 'no-trip'; off?: number[] } = {},
+  ) =>
+    play(
+      sallowRise,
+      meter,
+      { measure, where: whereOf(way, point), testVolts: null, ...(more.method ? { method: more.method } : {}) },
+      new Set(more.off ?? []),
+    );
+  const zsAt = { test: 'zs' };
+  it('reads Zs by no-trip, with the L–N loop beside it, and trips by high current', () => {
+    const read = live(zsAt, 4, 'Utility room 2', { method: 'no-trip' });
+    expect(read).toMatchObject({ ok: true, tripped: [], also: [{ measure: { test: 'zs', pair: 'L-N' } }] });
+    const tripped = live(zsAt, 4, 'Utility room 2', { method: 'two-lead' });
+    expect(tripped).toMatchObject({ ok: false, why: expect.stringMatching(/tripped/), tripped: [1, 2, 3, 4] });
+    expect(live(zsAt, 9, 'Garden room board', { method: 'two-lead' })).toMatchObject({ ok: true, tripped: [] });
+  });
+  it('answers nothing on a dead way, and names it', () =>
+    expect(live(zsAt, 4, 'Utility room 2', { off: [4] })).toMatchObject({
+      ok: false,
+      why: 'No voltage here: way 4 is dead.',
+    }));
+  it('holds at half, trips at once, and is slow from one half of the wave behind the second RCD', () => {
+    const at = (way: number, point: string, position?: string) =>
+      live({ test: 'rcd time', ...(position ? { position } : {}) }, way, point);
+    expect(at(4, 'Utility room 1', 'half 0')).toMatchObject({ value: { is: 'over', bound: '2000' }, tripped: [] });
+    expect(at(4, 'Utility room 1', '0')).toMatchObject({ value: { is: 'number' }, tripped: [1, 2, 3, 4] });
+    expect(at(5, 'Hall light', '0')).toMatchObject({ value: { is: 'number', shown: '31' } });
+    expect(at(5, 'Hall light', '180')).toMatchObject({ value: { is: 'over', bound: '300' }, tripped: [] });
+    expect(at(5, 'Hall light', 'five times 0')).toMatchObject({ value: { is: 'number', shown: '14' } });
+    expect(live({ test: 'rcd ramp' }, 5, 'Hall light')).toMatchObject({ value: { is: 'number', shown: '22.5' } });
+    expect(at(9, 'Garden room board', '0')).toMatchObject({ ok: false, why: 'No RCD trips here.' });
+  });
+  it('stops at a raised touch voltage on an open CPC, and runs out of range there', () => {
+    const broken: Dwelling = {
+      ...sallowRise,
+      faults: [...sallowRise.faults, { kind: 'broken', circuit: '4', cable: 'to Utility room 2', conductor: 'C' }],
+    };
+    const made = meterOn(broken, editionPack('bs7671-2018-a2'), idealInstrument);
+    if (!made.ok) throw new Error(made.problem);
+    const on4 = (measure: Measure, point: string) =>
+      play(broken, made.meter, { measure, where: whereOf(4, point), testVolts: null, method: 'no-trip' });
+    expect(on4({ test: 'rcd time', position: '0' }, 'Utility room 3')).toMatchObject({
+      ok: false,
+      why: 'Stopped: touch voltage over 50 V.',
+    });
+    expect(on4({ test: 'touch volts' }, 'Utility room 3')).toMatchObject({ value: { shown: '238.0' } });
+    expect(on4(zsAt, 'Utility room 3')).toMatchObject({ value: { is: 'over' } });
+    expect(on4(zsAt, 'Utility room 1')).toMatchObject({ value: { is: 'number' } });
+  });
+  it.each([
+    ['supply reversed', 'TN-C-S', ['238', '238', '1.0', '238']],
+    ['supply reversed', 'TN-S', ['238', '1.0', '238', '1.0']],
+    ['supply neutral lost', 'TN-S', ['52', '238', '186', '1.0']],
+    ['supply neutral lost', 'TN-C-S', ['52', '52', '1.0', '186']],
+  ] as const)('a %s on %s shows in its voltages', (kind, earthing, shown) => {
+    const dwelling: Dwelling = {
+      ...sallowRise,
+      supply: { ...sallowRise.supply, earthing },
+      faults: [...sallowRise.faults, { kind }],
+    };
+    const made = meterOn(dwelling, editionPack('bs7671-2018-a2'), idealInstrument);
+    if (!made.ok) throw new Error(made.problem);
+    const read = (['L-N', 'L-E', 'N-E', 'T-E'] as const).map((pair) => {
+      const played = play(dwelling, made.meter, {
+        measure: { test: 'volts', pair },
+        where: { of: 'supply' },
+        testVolts: null,
+      });
+      return played.ok && played.value.is === 'number' ? played.value.shown : played;
+    });
+    expect(read).toEqual(shown);
+  });
+  it('shows both currents and three voltages at one press', () => {
+    const played = play(sallowRise, meter, { measure: ipfLineNeutral, where: { of: 'supply' }, testVolts: null });
+    expect(played.ok && played.also?.map(({ measure }) => measureKey(measure))).toEqual([
+      'ipf/L-E',
+      'volts/L-N',
+      'volts/L-E',
+      'volts/N-E',
+    ]);
   });
 });

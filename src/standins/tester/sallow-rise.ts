@@ -39,14 +39,18 @@ function run(from: string, stops: readonly Stop[], { megohms, ...sizes }: Cable,
 }
 
 const breaker = (type: string, ratingAmps: number) => ({ standard: 'BS EN 60898', type, ratingAmps });
-const residual = { milliamps: 30, tripMillis: 24 };
+/** Two RCDs on the board: the second lets one half of the wave through too long. */
+const one = { milliamps: 30, tripMillis: 24, group: 'RCD 1' };
+const two = { milliamps: 30, tripMillis: 31, otherHalfMillis: 340, group: 'RCD 2' };
+const residual = one;
+const rcdOf = (id: string) => (Number(id) < 5 ? one : two);
 const radial = (
   id: string,
   name: string,
   device: ReturnType<typeof breaker>,
   stops: readonly Stop[],
   cable: Cable,
-) => ({ id, name, arrangement: 'radial', device, residual, ...run('board', stops, cable) });
+) => ({ id, name, arrangement: 'radial', device, residual: rcdOf(id), ...run('board', stops, cable) });
 
 const four: Cable = { liveMm2: 4, cpcMm2: 1.5, megohms: 40_000 };
 const twoAndHalf: Cable = { liveMm2: 2.5, cpcMm2: 1.5, megohms: 40_000 };

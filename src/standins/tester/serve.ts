@@ -42,6 +42,8 @@ export async function serveTester({
     socket.readyState === socket.OPEN && socket.send(JSON.stringify(message));
   const everyone = (message: FromTester) => server.clients.forEach((socket) => say(socket, message));
   server.on('connection', (socket) => {
+    // What is off is each page's own: it is that page's house the probes are in.
+    let off: ReadonlySet<number> = new Set();
     say(socket, { format: testerFormat, type: 'hello', instrument });
     for (const reading of kept.values()) say(socket, reading);
     socket.on('error', () => socket.close());
@@ -56,11 +58,20 @@ export async function serveTester({
       if (!parsed.success) return socket.close(1008, 'not a message of this format');
       const message = parsed.data;
       if (message.type === 'received') return kept.delete(message.sequence);
+      if (message.type === 'stands') return void (off = new Set(message.off));
       if (asked.has(message.request)) return undefined;
       asked.add(message.request);
-      const played = play(dwelling, on.meter, message);
+      const played = play(dwelling, on.meter, message, off);
+      const tripped = [...(played.tripped ?? [])];
+      off = new Set([...off, ...tripped]);
       if (!played.ok)
-        return say(socket, { format: testerFormat, type: 'refusal', request: message.request, why: played.why });
+        return say(socket, {
+          format: testerFormat,
+          type: 'refusal',
+          request: message.request,
+          why: played.why,
+          tripped,
+        });
       sequence += 1;
       const reading: TesterReading = {
         format: testerFormat,
@@ -72,6 +83,8 @@ export async function serveTester({
         value: played.value,
         testVolts: played.testVolts,
         leadNullOhms: played.leadNull ? '0.08' : null,
+        also: [...(played.also ?? [])],
+        tripped,
       };
       kept.set(sequence, reading);
       return setTimeout(() => everyone(reading), settleMillis);

@@ -16,7 +16,8 @@ export const tolerances: EditionPack['tolerances'] = {
   bondingShare: practice('0.25', 'lengths are estimated to about a quarter'),
   bondingParallelShare: practice('0.8', 'below it of the copper, another path is there'),
   bondingParallelOhms: practice('0.005', 'half the last digit of the ohmmeter'),
-  loopOhms: practice('0.1', 'accuracy of a loop test, no-trip'),
+  loopOhms: practice('0.1', 'accuracy of a loop test'),
   loopShare: practice('0.1', 'accuracy of a loop test'),
+  noTripOhms: practice('0.3', 'accuracy of a loop test at a current that trips no RCD'),
   ringCableShare: practice('0.08', 'half-way between the ratios of neighbouring cables'),
 };

@@ -4,6 +4,7 @@ import { line } from '../../installation/text';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 import { someReading } from '../standing';
+import { setDevice } from './switched';
 
 const isolationId = z.uuid().toLowerCase();
 
@@ -65,8 +66,13 @@ const changed = (
 
 export const isolationBegins = jobKind({
   body: isolationBegun,
-  touches: ['isolations'],
-  apply: (job, entry) => void job.isolations.push({ begun: entry.body, begunAt: entry.madeAt, reads: [], ended: null }),
+  touches: ['isolations', 'switched'],
+  apply(job, { body, madeAt }) {
+    job.isolations.push({ begun: body, begunAt: madeAt, reads: [], ended: null });
+    const { scope } = body;
+    if (scope.of === 'point' || scope.of === 'conductor') return;
+    setDevice(job, scope, body.lock ? 'locked' : 'off', madeAt);
+  },
   admit: (job, body) => (recordOf(job, body.isolationId) ? 'That isolation record is there already.' : null),
   strike: (job, { body }) =>
     someReading(job, ({ isolationId }) => isolationId === body.isolationId)
@@ -86,7 +92,11 @@ export const isolationReads = jobKind({
 
 export const isolationEnds = jobKind({
   body: isolationEnded,
+  touches: ['switched'],
   apply(job, { body, madeAt }) {
+    const scope = recordOf(job, body.isolationId)?.begun.scope;
+    // A circuit or a board is put back as its isolation ends; the whole goes live in a step of its own.
+    if (body.why === 'restored' && (scope?.of === 'way' || scope?.of === 'board')) setDevice(job, scope, 'on', madeAt);
     job.isolations = changed(job.isolations, body.isolationId, { ended: { ...body, at: madeAt } });
   },
   admit: (job, body) => whyNotOpen(job, body.isolationId),

@@ -14,6 +14,11 @@ import { whyNoWay } from './way';
 export const hows = ['measured', 'calculated', 'enquiry'] as const;
 export type How = (typeof hows)[number];
 
+/** How a loop was read: by a high current over two leads, or by one too small to trip an RCD. */
+export const loopMethods = ['two-lead', 'no-trip'] as const;
+export type LoopMethod = (typeof loopMethods)[number];
+export const loopMethodWords: Record<LoopMethod, string> = { 'two-lead': 'high current', 'no-trip': 'no-trip' };
+
 const readingTaken = z.object({
   slot,
   value: readingValue,
@@ -29,6 +34,7 @@ const readingTaken = z.object({
   isolationWhy: line.nullable(),
   /** What could not be disconnected for it. */
   connected: line.nullable(),
+  method: z.enum(loopMethods).optional(),
 });
 export type ReadingTaken = z.infer<typeof readingTaken>;
 
@@ -79,6 +85,7 @@ export const taken = jobKind({
     },
     unchanged('may be under range'),
     unchanged('may have its leads taken off'),
+    unchanged('may say how a loop was read'),
   ],
   touches: ['readings'],
   keepsStruck: true,

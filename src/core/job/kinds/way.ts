@@ -64,6 +64,7 @@ export const wayDescribed = jobKind({
     { name: 'wiring and voltage band are fields', upcast: readWords },
     { name: 'a blank RCD is not none', upcast: sayAbsent },
     unchanged('may say what it draws and whose its neutral is'),
+    unchanged('may say its neutral bar and whether it detects arcs'),
   ],
   touches: ['ways'],
   apply(job, { body }) {

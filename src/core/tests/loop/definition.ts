@@ -1,11 +1,11 @@
-import { keyOf } from '../../installation/slot';
+import { keyOf, slotAt } from '../../installation/slot';
 import { hotWiringOf, isSpare } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
-import type { TestDefinition } from '../../job/test-definition';
+import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import { notTaken, unjudged } from '../../words/judgement';
 import { loopOhms } from '../../quantity/reading-spec';
-import { r1r2 } from '../continuity/slots';
+import { sumOfConductors } from './calculated';
 import { electrode, ze } from '../origin/slots';
 import { judgeLineNeutralLoop } from '../continuity/protective';
 import { limitFound, limitOfWay } from './limit';
@@ -22,6 +22,29 @@ const measured = {
   home: { stage: 'circuits' },
   measure: zs,
 } as const;
+const caution = 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.';
+
+/** Zs of a circuit, or at one of its points beside R1+R2 of that very point. */
+const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) => {
+  const way = wayOfSubject(view.job, slot.on) ?? null;
+  const wayOn = way ? ({ of: 'way', id: way.id } as const) : slot.on;
+  const override = view.job.limits.get(keyOf(slotAt(wayOn, zs))) ?? null;
+  return judgeZs(value, {
+    pack: view.pack,
+    limit: limitOfWay(view, way, override),
+    earthing: view.job.supply.earthing ?? null,
+    residualMilliamps: way?.residualMilliamps ?? null,
+    electrode: valueAt(view, supply, electrode),
+    ze: valueAt(view, supply, ze),
+    r1r2: sumOfConductors(view, slot.on),
+    conductorCelsius: 20,
+    cablesWarm: false,
+    wiring: hotWiringOf(way),
+    lineShare: lineShareOf(view.pack, way),
+    how,
+    method,
+  });
+};
 
 /** Earth fault loop impedance of circuits and at boards. */
 export const loop: TestDefinition = {
@@ -34,7 +57,7 @@ export const loop: TestDefinition = {
       on: 'way',
       name: 'Zs',
       symbol: 'Zs',
-      caution: 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.',
+      caution,
       column: {
         place: 70,
         heading: 'Zs',
@@ -47,23 +70,17 @@ export const loop: TestDefinition = {
         const way = wayOfSubject(view.job, on);
         return way !== undefined && !isSpare(way);
       },
-      judge: (view, slot, { value, how }) => {
-        const way = wayOfSubject(view.job, slot.on) ?? null;
-        return judgeZs(value, {
-          pack: view.pack,
-          limit: limitOfWay(view, way, view.job.limits.get(keyOf(slot)) ?? null),
-          earthing: view.job.supply.earthing ?? null,
-          residualMilliamps: way?.residualMilliamps ?? null,
-          electrode: valueAt(view, supply, electrode),
-          ze: valueAt(view, supply, ze),
-          r1r2: valueAt(view, slot.on, r1r2),
-          conductorCelsius: 20,
-          cablesWarm: false,
-          wiring: hotWiringOf(way),
-          lineShare: lineShareOf(view.pack, way),
-          how,
-        });
-      },
+      judge: judgeLoop,
+    },
+    {
+      ...measured,
+      on: 'point',
+      countsWith: zs,
+      home: { stage: 'tests', bench: 'loop' },
+      name: 'Zs',
+      symbol: 'Zs',
+      caution,
+      judge: judgeLoop,
     },
     {
       ...measured,

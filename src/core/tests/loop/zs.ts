@@ -17,7 +17,7 @@ import { beside, ohms } from '../../quantity/ohms';
 import { type Judgement, type Limit, doubted, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type Known, type ReadingValue, figureOf, knownOf } from '../../quantity/reading-value';
-import type { How } from '../../job/kinds/reading';
+import type { How, LoopMethod } from '../../job/kinds/reading';
 import { mostOfAnyDevice } from '../../edition/loop-limit';
 import { touchLimit } from '../residual/touch-limit';
 import { type FoundLimit, type ZsLimit, limitFound } from './limit';
@@ -41,6 +41,8 @@ export type ZsContext = {
   /** R1 as a share of R1+R2 by the sizes of the conductors; null where a size is not known. */
   readonly lineShare: Exact | null;
   readonly how: How;
+  /** How it was read, where that is known: a test that trips no RCD is less exact. */
+  readonly method?: LoopMethod | undefined;
 };
 
 /**
@@ -221,16 +223,26 @@ function byResidualDevice(known: Known, context: ZsContext, byDevice: Judgement)
 }
 
 /** How far a measured Zs may stand above Ze + (R1+R2) before it is remarked on. */
-const allowance = ({ tolerances }: EditionPack, expected: Exact): Exact =>
-  add(exact(tolerances.loopOhms.value), multiply(expected, exact(tolerances.loopShare.value)));
+const allowance = ({ tolerances }: EditionPack, expected: Exact, method: LoopMethod | undefined): Exact =>
+  add(
+    exact((method === 'no-trip' ? tolerances.noTripOhms : tolerances.loopOhms).value),
+    multiply(expected, exact(tolerances.loopShare.value)),
+  );
 
 function withPlausibility(judgement: Judgement, known: Known, expected: Exact | null, context: ZsContext): Judgement {
   const { figure } = known;
   const ze = context.ze && figureOf(context.ze);
-  if (ze && isBelow(figure, ze) && context.earthing !== 'TT' && !known.atLeast && context.how !== 'enquiry')
+  const scatter = context.method === 'no-trip' ? exact(context.pack.tolerances.noTripOhms.value) : exact(0);
+  if (
+    ze &&
+    isBelow(add(figure, scatter), ze) &&
+    context.earthing !== 'TT' &&
+    !known.atLeast &&
+    context.how !== 'enquiry'
+  )
     return doubted(judgement, reason('zs.below-ze', { zs: ohms(figure), ze: ohms(ze) }), { rule: 'zs.below-ze' });
   if (!expected || context.how !== 'measured' || known.atLeast) return judgement;
-  const room = allowance(context.pack, expected);
+  const room = allowance(context.pack, expected, context.method);
   if (!isAtMost(figure, add(expected, room)))
     return doubted(judgement, reason('zs.above-sum', { excess: ohms(subtract(figure, expected)), room: ohms(room) }), {
       rule: 'zs.above-sum',

@@ -6,15 +6,18 @@ import { confirmation, kiloamps, loopOhms, volts } from '../../quantity/reading-
 import { judgePolarity } from '../polarity/polarity';
 import { residualOfInstallation } from '../residual/of-installation';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
-import { judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
+import { judgeLineToLine, judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
 import {
   boardIpf,
   electrode,
+  electrodeAt,
+  fallSpikes,
   ipfLineEarth,
   ipfLineNeutral,
   supplyPolarity,
   supplyVolts,
   voltsLineEarth,
+  voltsLineLine,
   voltsNeutralEarth,
   voltsTerminal,
   ze,
@@ -46,8 +49,12 @@ function voltage(measure: Measure, name: string, symbol: string): SlotDefinition
     symbol,
     spec: volts,
     governs: 'latest',
-    judge: (view, _slot, { value }) => {
-      const at = (each: Measure) => (sameMeasure(each, measure) ? value : valueAt(view, supply, each));
+    ofAllPhases: measure.pair === 'N-E' || measure.pair === 'T-E',
+    judge: (view, { phase }, { value }) => {
+      const at = (each: Measure) =>
+        sameMeasure(each, measure)
+          ? value
+          : valueAt(view, supply, phase && each.pair !== 'N-E' && each.pair !== 'T-E' ? { ...each, phase } : each);
       const [lineNeutral, lineEarth, neutralEarth] = [supplyVolts, voltsLineEarth, voltsNeutralEarth].map(at);
       const terminalToEarth = at(voltsTerminal);
       if (lineNeutral && !lineEarth && !neutralEarth && !terminalToEarth)
@@ -137,6 +144,37 @@ export const origin: TestDefinition = {
       name: 'prospective fault current at the board',
       symbol: 'Ipf',
       due: () => true,
+    },
+    ...(['L–N', 'L–E'] as const).map((pair): SlotDefinition => ({
+      ...atTheOrigin,
+      ...fault(pair),
+      on: 'board',
+      measure: pair === 'L–N' ? ipfLineNeutral : ipfLineEarth,
+      countsWith: boardIpf,
+      home: { stage: 'tests', bench: 'origin' },
+      name: `prospective fault current at the board, ${pair === 'L–N' ? 'line to neutral' : 'line to earth'}`,
+      symbol: `Ipf ${pair}`,
+    })),
+    ...fallSpikes.map((spike): SlotDefinition => ({
+      ...atTheOrigin,
+      measure: electrodeAt(spike),
+      ofAllPhases: true,
+      home: { stage: 'tests', bench: 'origin' },
+      name: `electrode by fall of potential, spike ${spike}`,
+      symbol: `RA ${spike}`,
+      spec: loopOhms,
+      governs: 'latest',
+      judge: (view, _slot, { value }) => judgeElectrode(value, view.pack, residualOfInstallation(view.job)),
+    })),
+    {
+      ...atTheOrigin,
+      measure: voltsLineLine,
+      home: { stage: 'tests', bench: 'origin' },
+      name: 'supply voltage, line to line',
+      symbol: 'U L–L',
+      spec: volts,
+      governs: 'latest',
+      judge: (view, _slot, { value }) => judgeLineToLine(value, view.pack),
     },
   ],
 };

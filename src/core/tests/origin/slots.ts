@@ -11,3 +11,7 @@ export const ipfLineEarth = { test: 'ipf', pair: 'L-E' } as const;
 export const electrode = { test: 'electrode' } as const;
 /** Prospective fault current at a board. */
 export const boardIpf = { test: 'ipf' } as const;
+/** An electrode by fall of potential, with the potential spike at three places. */
+export const fallSpikes = ['near', 'middle', 'far'] as const;
+export const electrodeAt = (spike: (typeof fallSpikes)[number]) => ({ test: 'electrode', position: spike }) as const;
+export const voltsLineLine = { test: 'volts', pair: 'L-L' } as const;

@@ -1,5 +1,5 @@
 import type { EditionPack } from '../../edition/pack';
-import { type Exact, compare, exact, isAtMost, subtract, toShortest } from '../../quantity/exact';
+import { type Exact, compare, exact, isAtMost, multiply, subtract, toShortest } from '../../quantity/exact';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
@@ -23,6 +23,31 @@ export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgem
     rule: fits ? 'volts.within' : 'volts.outside',
     verdict: fits ? 'meets' : 'doubt',
     expected: `${pack.nominalVolts.value} V`,
+    limit,
+    working: [`${toShortest(figure, 1)} V is ${fits ? 'within' : 'outside'} ${limit.text}`],
+    next: fits ? null : { rule: 'volts.outside' },
+  };
+}
+
+/** Judges a voltage between two lines, in volts: √3 times the band of line to neutral, compared by squares. */
+export function judgeLineToLine(value: ReadingValue, pack: EditionPack): Judgement {
+  const squared = (figure: Exact): Exact => multiply(figure, figure);
+  const [low, high] = [pack.supplyVoltsLow, pack.supplyVoltsHigh].map((each) => exact(each.value));
+  const limit: Limit = {
+    text: `√3 × ${bandOf(pack).text}`,
+    source: bandOf(pack).source,
+    figure: `√3 × ${bandOf(pack).figure}`,
+  };
+  if (value.is === 'not-taken') return notTaken('volts', value, limit);
+  const figure = figureOf(value);
+  if (!figure || !low || !high) return unjudged('volts.none');
+  const fits =
+    compare(squared(figure), multiply(exact(3), squared(low))) >= 0 &&
+    isAtMost(squared(figure), multiply(exact(3), squared(high)));
+  return {
+    rule: fits ? 'volts.within' : 'volts.outside',
+    verdict: fits ? 'meets' : 'doubt',
+    expected: '√3 × U0',
     limit,
     working: [`${toShortest(figure, 1)} V is ${fits ? 'within' : 'outside'} ${limit.text}`],
     next: fits ? null : { rule: 'volts.outside' },

@@ -17,6 +17,8 @@ import { entryThatAdded } from '../../../core/job/job';
 import { WayDesign } from '../../workspace/way-design';
 import { PointsEditor } from '../points/points-editor';
 import type { BenchProps, Go } from '../registry';
+import { DeviceStates, DeviceSwitch } from '../frame/device-switch';
+import { CoverOf } from '../frame/going-live';
 import { CircuitChart } from './circuit-chart';
 import { WayModule } from './way-module';
 
@@ -89,6 +91,11 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
                 <strong>Main switch</strong>
                 <span>{supply.mainSwitchAmps ? `${supply.mainSwitchAmps} A` : ''}</span>
                 <span className="text-xs text-faint">{supply.mainSwitchStandard ?? ''}</span>
+                <DeviceSwitch
+                  device={board === boards[0] ? { of: 'supply' } : { of: 'board', id: board.id }}
+                  face=""
+                  className="justify-center"
+                />
                 {job.links
                   .filter((link) => link.clearedAt === null && link.on.of !== 'way')
                   .map((link) => (
@@ -110,6 +117,7 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
             ))}
           </ol>
         </Sortable>
+        <OnTheWall boardId={board.id} isFirst={board === boards[0]} ways={ways} />
         {!isSealed && (
           <div className="flex flex-wrap items-center gap-1.5 pt-2" role="group" aria-label="Add a circuit">
             <span className="text-sm font-semibold">Add</span>
@@ -128,6 +136,25 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
       </section>
       {way && way.boardId === board.id && <Described key={way.id} way={way} ways={ways} go={go} />}
       <CircuitChart name={board.name ?? 'board'} ways={ways} />
+    </div>
+  );
+}
+
+/** The main switch and each RCD with every way it can stand, and how the cover stands. */
+function OnTheWall({ boardId, isFirst, ways }: { boardId: string; isFirst: boolean; ways: readonly Way[] }) {
+  const { record } = useBench();
+  const groups = [...new Set(ways.flatMap(({ residualGroup }) => residualGroup ?? []))];
+  return (
+    <div
+      role="group"
+      aria-label="What is on now"
+      className="flex flex-wrap gap-x-8 gap-y-1 border-y border-rule py-1.5"
+    >
+      <DeviceStates device={isFirst ? { of: 'supply' } : { of: 'board', id: boardId }} />
+      {groups.map((group) => (
+        <DeviceStates key={group} device={{ of: 'residual', boardId, group }} />
+      ))}
+      <CoverOf boardId={boardId} name="Cover" record={record} />
     </div>
   );
 }
@@ -185,6 +212,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
             commit={(fields) => record([{ kind: 'way.described', body: { wayId: way.id, fields } }])}
           />
         ))}
+        <DeviceStates device={{ of: 'way', id: way.id }} />
         <EntryField
           label="Behind RCD"
           shown={way.residualGroup ?? ''}

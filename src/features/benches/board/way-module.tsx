@@ -4,6 +4,7 @@ import { GripHorizontal } from 'lucide-react';
 import { showCable, showDevice } from '../../../core/installation/device-text';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { isolationFor } from '../../../core/work/isolation';
+import { DeviceSwitch } from '../frame/device-switch';
 import { useSorted } from '../../../ui/sortable';
 import { useJob } from '../../../client/job-provider';
 
@@ -59,6 +60,13 @@ export function WayModule({
             {[showCable(way), way.arrangement === 'ring' ? 'ring' : ''].filter(Boolean).join(' ')}
           </span>
         </button>
+        {!isSpare(way) && (
+          <DeviceSwitch
+            device={{ of: 'way', id: way.id }}
+            face=""
+            className="justify-center rounded-none border-x-0 border-b-0"
+          />
+        )}
         {links.map((link) => (
           <span key={link.linkId} className="bg-ink px-1.5 text-xs font-semibold text-paper">
             {link.sort}

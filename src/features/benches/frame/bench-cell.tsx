@@ -79,7 +79,7 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
     setText(typed);
     setProblem(null);
     if (typed.trim() === (recorded.current ?? shown)) return true;
-    const recording = recordTyped(view, slot, typed, inHand, { corrects: true });
+    const recording = recordTyped(view, slot, typed, inHand, { corrects: true, serving: true });
     if (!recording.ok) {
       setProblem(recording.problem);
       return false;

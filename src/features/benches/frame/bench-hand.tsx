@@ -1,24 +1,33 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { ChevronDown } from 'lucide-react';
+import { useEffect, useState, type ReactNode } from 'react';
+import { whetherLive } from '../../../core/job/whether-live';
 import { isolationState } from '../../../core/work/isolation';
-import { Disclosure } from '../../../ui/disclosure';
 import { Button } from '../../../ui/button';
 import { useNarrow } from '../../../ui/use-narrow';
 import { InHandLine } from '../../workspace/in-hand';
 import { useJob } from '../../../client/job-provider';
 import { useBench, useCellInUse, useTester } from './bench-provider';
+import { NotReadMenu } from './not-read';
+import { TestCards } from './test-cards';
+import { WentDead } from './went-dead';
+
+/** Benches that ask for no nulled leads, no test voltage and no isolation. */
+const liveBenches: ReadonlySet<string> = new Set(['origin', 'loop', 'residual', 'function', 'leaving']);
 
 const cupboardKey = 'orange-ledger-cupboard';
 
-/** What is in hand at every bench: instrument, nulled leads, the tester's link, the pad, and the light. */
-export function BenchHand() {
+/** What is in hand at every bench: instrument, nulled leads, the tester's link, the pad, and the light; on a phone in one row. */
+export function BenchHand({ name, bench = null }: { readonly name: string; readonly bench?: ReactNode }) {
   const { job } = useJob();
   const { inHand, change, padOpen, openPad } = useBench();
+  const tester = useTester();
   const isNarrow = useNarrow();
   const isCovered = job.isolations.some((record) => isolationState(record).inForce);
   const serial = inHand.instrumentId ? job.instruments.get(inHand.instrumentId)?.serial : null;
   const [cupboard, setCupboard] = useState(false);
+  const [said, setSaid] = useState<boolean | null>(null);
   useEffect(() => setCupboard(localStorage.getItem(cupboardKey) === 'yes'), []);
   useEffect(() => {
     const root = document.documentElement;
@@ -30,32 +39,64 @@ export function BenchHand() {
     localStorage.setItem(cupboardKey, cupboard ? 'no' : 'yes');
     setCupboard(!cupboard);
   };
+  const pad = (
+    <Button look="quiet" aria-pressed={padOpen} onClick={() => openPad(!padOpen)} className="max-md:min-h-11">
+      {padOpen ? 'Pad away' : 'Pad'}
+    </Button>
+  );
+  const light = (
+    <Button look="quiet" aria-pressed={cupboard} onClick={switchLight} className="max-md:min-h-11">
+      {cupboard ? 'Daylight' : 'Dark'}
+    </Button>
+  );
+  if (isNarrow) {
+    const open = said ?? (!isCovered && !inHand.isolationWhy && !whetherLive(job).live);
+    return (
+      <div className="border-b border-rule print:hidden">
+        <div className="flex items-center gap-2">
+          {bench}
+          <button
+            type="button"
+            aria-expanded={open}
+            onClick={() => setSaid(!open)}
+            className="flex min-h-11 min-w-0 flex-1 items-center gap-1 text-left text-sm"
+          >
+            <span className="min-w-0 flex-1 truncate">
+              {serial ?? 'no instrument'}
+              {liveBenches.has(name) ? '' : ` · ${inHand.leadNullOhms ? `${inHand.leadNullOhms} Ω` : 'not nulled'}`}
+              {tester && (
+                <strong> · {tester.line === 'ready' ? 'linked' : lineWords[tester.line].split(':')[0]}</strong>
+              )}
+            </span>
+            <ChevronDown size={15} aria-hidden className={open ? 'rotate-180' : ''} />
+          </button>
+        </div>
+        {open && (
+          <div className="space-y-1 pb-2">
+            <InHandLine inHand={inHand} change={change} live={liveBenches.has(name)} />
+            <TesterLine />
+            <div className="flex flex-wrap items-center gap-x-4">
+              <WentDead />
+              <TestCards bench={name} />
+              {pad}
+              {light}
+            </div>
+          </div>
+        )}
+        {!open && tester && tester.unplaced.length > 0 && <TesterLine />}
+      </div>
+    );
+  }
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-1 print:hidden">
-      {isNarrow ? (
-        <Disclosure
-          className="w-full text-sm"
-          open={!isCovered && !inHand.isolationWhy}
-          summary={
-            <>
-              In hand: {serial ?? 'no instrument'} · leads{' '}
-              {inHand.leadNullOhms ? `nulled at ${inHand.leadNullOhms} Ω` : 'not nulled'} · {inHand.testVolts ?? 500} V
-            </>
-          }
-        >
-          <InHandLine inHand={inHand} change={change} />
-        </Disclosure>
-      ) : (
-        <InHandLine inHand={inHand} change={change} />
-      )}
+      <InHandLine inHand={inHand} change={change} live={liveBenches.has(name)} />
       <TesterLine />
       <span className="flex-1" />
-      <Button look="quiet" aria-pressed={padOpen} onClick={() => openPad(!padOpen)} className="max-md:min-h-11">
-        {padOpen ? 'Pad away' : 'Pad'}
-      </Button>
-      <Button look="quiet" aria-pressed={cupboard} onClick={switchLight} className="max-md:min-h-11">
-        {cupboard ? 'Daylight' : 'Dark'}
-      </Button>
+      <NotReadMenu />
+      <TestCards bench={name} />
+      <WentDead />
+      {pad}
+      {light}
     </div>
   );
 }

@@ -13,16 +13,17 @@ import {
 } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
+import { deviceKey } from '../../../core/installation/device';
 import { type Slot, keyOf } from '../../../core/installation/slot';
-
 import { wayOfSubject } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
 import { useInHand } from '../../workspace/in-hand';
 import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { InHand } from '../../../core/work/in-hand';
-import { recordReading } from '../../../core/work/recorder';
-import type { Where } from '../../../instruments/messages';
+import { methodFor, recordBeside, recordServing } from '../../../core/work/recorder';
+import { stateOf, devicesBefore, residualOfWay } from '../../../core/work/on-now';
+import type { TesterReading, Where } from '../../../instruments/messages';
 import { TesterLink, type TesterState } from '../../../instruments/tester-link';
 import { webLine, placeKeeper } from '../../../instruments/web-line';
 
@@ -46,7 +47,10 @@ type Bench = {
   readonly padOpen: boolean;
   readonly openPad: (open: boolean) => void;
   readonly record: (entries: readonly NewJobEntry[]) => boolean;
+  /** Hears each reading of the tester once it is recorded; one listener at a time. */
+  readonly listen: (listener: Heard | null) => void;
 };
+type Heard = (slot: Slot, reading: TesterReading) => void;
 
 const Context = createContext<Bench | null>(null);
 /** Apart from the rest, because they change with every keystroke and every message. */
@@ -90,6 +94,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     now.current = { view, inHand, change, record, instruments, cell };
   });
+  const heard = useRef<Heard | null>(null);
+  const listen = useCallback((listener: Heard | null) => void (heard.current = listener), []);
   const [link, setLink] = useState<TesterLink | null>(null);
   useEffect(() => {
     if (testerUrl === null) return undefined;
@@ -109,31 +115,55 @@ export function BenchProvider({ children }: { children: ReactNode }) {
           ? []
           : [{ kind: 'instrument.brought', body: { instrumentId, ...instrument } }];
         const { value, leadNullOhms, testVolts } = reading;
-        const recording = recordReading(
-          view,
-          slot,
-          { value, reason: null },
-          // An instrument that says its null has taken it off itself.
-          { ...inHand, instrumentId, leadNullOhms, testVolts, leadsIn: false },
-        );
+        // An instrument that says its null has taken it off itself.
+        const held = { ...inHand, instrumentId, leadNullOhms, testVolts, leadsIn: false };
+        const recording = recordServing(view, slot, { value, reason: null }, held);
         if (!recording.ok) {
           toast(recording.problem);
           return false;
         }
-        const taken = recording.entries.map((entry): NewJobEntry =>
-          entry.kind === 'reading.taken' ? { ...entry, id: reading.id, madeAt: reading.takenAt } : entry,
-        );
-        const ok = record([...bring, ...taken]);
+        let first = true;
+        const taken = recording.entries.map((entry): NewJobEntry => {
+          if (entry.kind !== 'reading.taken') return entry;
+          const own = first ? { id: reading.id } : {};
+          first = false;
+          return { ...entry, ...own, madeAt: reading.takenAt };
+        });
+        const beside = recordBeside(view, slot.on, reading.also, held);
+        const ok = record([...bring, ...taken, ...beside]);
+        if (ok) heard.current?.(slot, reading);
         // The instrument says itself what its leads were nulled at.
         if (ok && leadNullOhms !== null) change({ instrumentId, leadNullOhms, nulledAt: reading.takenAt });
         if (ok && cell && keyOf(cell.slot) === keyOf(slot)) cell.next();
         return ok;
+      },
+      tripped: (numbers) => {
+        const { job } = now.current.view;
+        const ways = [...job.ways.values()].filter((way) => numbers.includes(way.number));
+        const devices = new Map(
+          ways.map((way) => {
+            const device = residualOfWay(way) ?? ({ of: 'way', id: way.id } as const);
+            return [deviceKey(device), { device, state: 'tripped' as const }];
+          }),
+        );
+        if (devices.size > 0)
+          now.current.record([{ kind: 'device.switched', body: { devices: [...devices.values()] } }]);
       },
     });
     setLink(made);
     made.begin();
     return () => made.end();
   }, [testerUrl, jobId]);
+  // The tester is told which ways are off, as the person at the board sees it.
+  const { job } = view;
+  const off = useMemo(
+    () =>
+      [...job.ways.values()]
+        .filter((way) => devicesBefore(job, way).some((device) => stateOf(job, device) !== 'on'))
+        .map((way) => way.number),
+    [job],
+  );
+  useEffect(() => link?.stands(off), [link, off]);
   const tester = useSyncExternalStore(link?.subscribe ?? noListener, link?.getSnapshot ?? none, none);
   useEffect(() => {
     if (tester?.refused) toast(tester.refused);
@@ -146,7 +176,12 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       if (!link || !at) return;
       if (view.tests.of(at)?.spec.takes === 'confirmation')
         return void toast('This is looked at, not measured: enter it yourself.');
-      link.measure(at, { where: whereOf(view, at.on), testVolts: inHand.testVolts });
+      const way = wayOfSubject(view.job, at.on) ?? null;
+      link.measure(at, {
+        where: whereOf(view, at.on),
+        testVolts: inHand.testVolts,
+        ...(at.test === 'zs' && !at.pair ? { method: methodFor(way, inHand) } : {}),
+      });
     },
     [link],
   );
@@ -159,8 +194,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     [link],
   );
   const value = useMemo(
-    () => ({ inHand, change, hold: setCell, take, putHere, padOpen, openPad, record }),
-    [inHand, change, take, putHere, padOpen, record],
+    () => ({ inHand, change, hold: setCell, take, putHere, padOpen, openPad, record, listen }),
+    [inHand, change, take, putHere, padOpen, record, listen],
   );
   return (
     <Context value={value}>

@@ -1,33 +1,43 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { type Measure, measureKey } from '../../../core/installation/slot';
 import { type RepairMade, repairMade } from '../../../core/job/kinds/repair';
 import type { TestDefinition } from '../../../core/job/test-definition';
+import type { JobView } from '../../../core/job/view';
+import { beforeAndAfter } from '../../../core/work/before-after';
+import { readMoney } from '../../../core/words/money';
 import { Button } from '../../../ui/button';
+import { Checkbox } from '../../../ui/checkbox';
 import { Disclosure } from '../../../ui/disclosure';
 import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { useBench } from './bench-provider';
 
-/** A fault mended on the spot: what was done, and which test had found it; that one and those before it are due again. */
+/**
+ * A fault mended on the spot: what was done, with what and how long, and which test had found it. That one and those before
+ * it are due again; the report tells of it, or says in the ledger why it does not.
+ */
 export function LogRepair({ wayId, family }: { wayId: string; family: TestDefinition }) {
-  const { tests, isSealed } = useJob();
+  const view = useJob();
+  const { tests, isSealed } = view;
   const { record } = useBench();
-  const { register, control, handleSubmit, reset, formState } = useForm<RepairMade>({
+  const { register, control, handleSubmit, reset, setValue, formState } = useForm<RepairMade>({
     resolver: zodResolver(repairMade),
-    defaultValues: { repairId: v7(), wayId, found: family.finders[0], what: '' },
+    defaultValues: { repairId: v7(), wayId, found: family.finders[0], what: '', ...nothingMore },
   });
+  const leftOut = useWatch({ control, name: 'leftOut' });
   if (isSealed || family.finders.length === 0) return null;
   const nameOf = (measure: Measure) => (tests.on('point', measure) ?? tests.on('way', measure))?.name ?? measure.test;
   const log = handleSubmit((body) => {
-    if (record([{ kind: 'repair.made', body }])) reset({ ...body, repairId: v7(), what: '' });
+    if (record([{ kind: 'repair.made', body }])) reset({ ...body, repairId: v7(), what: '', ...nothingMore });
   });
   return (
-    <Disclosure className="border-t border-rule pt-2 text-sm" summary={<strong>Repaired something here?</strong>}>
+    <Disclosure className="border-t border-rule pt-2 text-sm" summary={<strong>Put right on the spot?</strong>}>
+      <Mended view={view} wayId={wayId} />
       <form className="flex flex-wrap items-start gap-2 py-1" noValidate onSubmit={(event) => void log(event)}>
         <div className="min-w-0 flex-1">
           <FormField
@@ -50,11 +60,72 @@ export function LogRepair({ wayId, family }: { wayId: string; family: TestDefini
             />
           )}
         />
-        <Button type="submit" className="min-h-10 max-md:min-h-11 sm:mt-6">
+        <div className="grid w-full gap-2 sm:grid-cols-[2fr_1fr_1fr]">
+          <FormField label="Parts" {...register('parts', { setValueAs: orNone })} />
+          <FormField
+            label="Minutes"
+            inputMode="numeric"
+            problem={formState.errors.minutes && 'Whole minutes.'}
+            {...register('minutes', { setValueAs: asWhole })}
+          />
+          <FormField
+            label="Price, £"
+            inputMode="decimal"
+            problem={formState.errors.pricePence && 'Pounds and pence: 45.50'}
+            {...register('pricePence', { setValueAs: asPence })}
+          />
+        </div>
+        <div className="w-full">
+          <Checkbox
+            label="The report tells of it: remedied during the inspection"
+            checked={leftOut === null}
+            onChange={(told) => setValue('leftOut', told ? null : '')}
+          />
+          {leftOut !== null && (
+            <FormField
+              label="Why it is left out of the report"
+              problem={formState.errors.leftOut && 'Say why: it stays in the ledger.'}
+              {...register('leftOut')}
+            />
+          )}
+        </div>
+        <Button type="submit" className="min-h-10 max-md:min-h-11">
           Log the repair
         </Button>
         <span className="w-full text-faint">That test and those before it on this circuit are then due again.</span>
       </form>
     </Disclosure>
+  );
+}
+
+const nothingMore = { parts: null, minutes: null, pricePence: null, leftOut: null } as const;
+const orNone = (text: string | null) => text?.trim() || null;
+const asWhole = (text: string | number | null) => (text === null || text === '' ? null : Number(text));
+const asPence = (text: string | number | null) => {
+  if (text === null || typeof text === 'number') return text;
+  const read = readMoney(text);
+  return read.ok ? read.value : Number.NaN;
+};
+
+/** What was put right on this circuit before, with what its test read before and after. */
+function Mended({ view, wayId }: { view: JobView; wayId: string }) {
+  const repairs = view.job.repairs.filter((repair) => repair.wayId === wayId);
+  if (repairs.length === 0) return null;
+  return (
+    <ul>
+      {repairs.map((repair) => {
+        const { name, before, after } = beforeAndAfter(view, repair);
+        return (
+          <li key={repair.repairId} className="border-b border-rule py-1">
+            <strong>{repair.what}</strong>
+            {repair.leftOut && <span className="text-faint"> · not on the report: {repair.leftOut}</span>}
+            <span className="block">
+              {name}: {before ?? '–'} before, {after ?? 'to be read again'}
+              {after && ' after'}
+            </span>
+          </li>
+        );
+      })}
+    </ul>
   );
 }

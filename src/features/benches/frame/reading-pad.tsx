@@ -4,6 +4,7 @@ import type { JobView } from '../../../core/job/view';
 import { unitSymbol } from '../../../core/quantity/parse-reading';
 import { useJob } from '../../../client/job-provider';
 import { useBench, useCellInUse, useTester } from './bench-provider';
+import { NotReadMenu } from './not-read';
 
 /** A key writes, takes back, records a whole value, or goes on. */
 type Key = {
@@ -78,6 +79,7 @@ export function ReadingPad() {
           {cell.text || '–'}{' '}
           <span className="text-sm font-normal text-faint">{isFigure ? unitSymbol[spec.unit] : ''}</span>
         </output>
+        <NotReadMenu />
         <button
           type="button"
           className="min-h-11 px-2 text-sm underline underline-offset-4"

@@ -9,8 +9,6 @@ import type { JobView } from '../../../core/job/view';
 import { type PlanStep, type Task, planOfTests } from '../../../core/work/plan';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
-import { addressOf, stageAddress } from '../../workspace/address';
-import { JobLink } from '../../workspace/place';
 import { NoCircuits } from '../frame/no-circuits';
 import type { BenchProps, Go } from '../registry';
 
@@ -21,7 +19,7 @@ const places: Record<PlanStep['where'], string> = { origin: 'Origin', board: 'Bo
 /** The order of tests with the fewest walks: what is done, what can be done now, what blocks the rest. */
 export function PlanView({ go }: BenchProps) {
   const view = useJob();
-  const { job, jobId, isSealed, append } = view;
+  const { job, isSealed, append } = view;
   const { steps, walks, repeats } = useMemo(() => planOfTests(view), [view]);
   const next = steps.find((step) => step.state === 'ready') ?? steps.find((step) => step.state === 'blocked');
   const choose = (school: School) => {
@@ -49,7 +47,7 @@ export function PlanView({ go }: BenchProps) {
         </div>
         <ol>
           {steps.map((step, index) => (
-            <Step key={step.id} step={step} number={index + 1} isNext={step.id === next?.id} go={go} jobId={jobId} />
+            <Step key={step.id} step={step} number={index + 1} isNext={step.id === next?.id} go={go} />
           ))}
         </ol>
         {steps.length === 0 && <NoCircuits go={go} />}
@@ -61,15 +59,9 @@ export function PlanView({ go }: BenchProps) {
         <ul>
           {repeats.map(({ key, slot, wayId, repair }) => (
             <li key={key} className="border-t border-rule py-1.5 text-sm">
-              {view.tests.of(slot)?.dead ? (
-                <button type="button" className={repeatLook} onClick={() => go(...benchOf(view, { slot, wayId }))}>
-                  {nameOfSlot(view, slot)}
-                </button>
-              ) : (
-                <JobLink className={repeatLook} href={addressOf(view, jobId, { of: 'slot', slot })}>
-                  {nameOfSlot(view, slot)}
-                </JobLink>
-              )}
+              <button type="button" className={repeatLook} onClick={() => go(...benchOf(view, { slot, wayId }))}>
+                {nameOfSlot(view, slot)}
+              </button>
               <span className="block text-faint">{repair.what}</span>
             </li>
           ))}
@@ -84,19 +76,7 @@ export function PlanView({ go }: BenchProps) {
   );
 }
 
-function Step({
-  step,
-  number,
-  isNext,
-  go,
-  jobId,
-}: {
-  step: PlanStep;
-  number: number;
-  isNext: boolean;
-  go: Go;
-  jobId: string;
-}) {
+function Step({ step, number, isNext, go }: { step: PlanStep; number: number; isNext: boolean; go: Go }) {
   const view = useJob();
   const left = step.tasks.filter((task) => !task.done);
   const groups = groupsOf(step, left, view);
@@ -115,22 +95,13 @@ function Step({
           <ul className="flex flex-wrap gap-x-3 text-sm">
             {groups.slice(0, 14).map((group) => (
               <li key={group.name}>
-                {step.live ? (
-                  <JobLink
-                    className="inline-flex min-h-7 items-center underline underline-offset-4 max-md:min-h-11"
-                    href={stageAddress(jobId, step.where === 'origin' ? 'origin' : 'circuits')}
-                  >
-                    {group.name} {group.count}
-                  </JobLink>
-                ) : (
-                  <button
-                    type="button"
-                    className="min-h-7 underline underline-offset-4 max-md:min-h-11"
-                    onClick={() => go(...benchOf(view, group.first))}
-                  >
-                    {group.name} {group.count}
-                  </button>
-                )}
+                <button
+                  type="button"
+                  className="min-h-7 underline underline-offset-4 max-md:min-h-11"
+                  onClick={() => go(...benchOf(view, group.first))}
+                >
+                  {group.name} {group.count}
+                </button>
               </li>
             ))}
             {groups.length > 14 && <li className="text-faint">and {groups.length - 14} more</li>}
@@ -159,8 +130,14 @@ function groupsOf(step: PlanStep, left: readonly Task[], view: JobView) {
   return [...groups.values()];
 }
 
-/** The bench a task is done at: a ring's own, the insulation matrix, else continuity. */
+/** The bench a task is done at: by its order among the tests, and whether it is dead or live. */
 function benchOf({ job, tests }: JobView, { slot, wayId }: Pick<Task, 'slot' | 'wayId'>): Parameters<Go> {
+  const definition = tests.of(slot);
+  if (definition && !definition.dead) {
+    if (slot.on.of === 'supply' && definition.order !== 'functional') return ['origin', null];
+    if (slot.test === 'function') return ['function', null];
+    return [definition.order === 'loop' ? 'loop' : 'residual', wayId];
+  }
   if (tests.of(slot)?.order === 'insulation') return ['insulation', wayId];
   const way = wayOfSubject(job, slot.on);
   return [way?.arrangement === 'ring' && slot.test === 'ring' ? 'ring' : 'continuity', wayId];

@@ -29,16 +29,16 @@ describe('typing into the circuit ledger', () => {
       const result = typed(...asked);
       return result.ok && result.entries.map((e) => e.kind);
     };
-    expect(kinds(1, 'zs', '0.57')).toEqual(['reading.taken']);
-    expect(kinds(1, 'zs', '0.57', true)).toEqual(['entry.struck', 'reading.taken']);
+    expect(kinds(3, 'zs', '0.57')).toEqual(['reading.taken']);
+    expect(kinds(3, 'zs', '0.57', true)).toEqual(['entry.struck', 'reading.taken']);
     // Of a confirmation the latest counts, and a mark stands beside no figure.
-    expect(kinds(1, 'polarity', 'rev')).toEqual(['entry.struck', 'reading.taken']);
-    expect(kinds(1, 'zs', 'LIM locked')).toEqual(['entry.struck', 'reading.taken']);
-    const corrected = typed(1, 'zs', '0.57', true);
+    expect(kinds(3, 'polarity', 'rev')).toEqual(['entry.struck', 'reading.taken']);
+    expect(kinds(3, 'zs', 'LIM locked')).toEqual(['entry.struck', 'reading.taken']);
+    const corrected = typed(3, 'zs', '0.57', true);
     expect(corrected.ok && corrected.entries[0]?.body).toMatchObject({ why: 'Corrected to 0.57' });
   });
   it('strikes alone when a cell is emptied', () => {
-    const result = typed(1, 'zs', '');
+    const result = typed(3, 'zs', '');
     expect(result.ok && result.entries.map((e) => e.kind)).toEqual(['entry.struck']);
   });
   it.each([

@@ -5,6 +5,10 @@ import { isolationState } from '../../../core/work/isolation';
 import type { NewJobEntry } from '../../../core/catalogue';
 import { useJob } from '../../../client/job-provider';
 import { showMoment } from '../../workspace/struck-readings';
+import { whetherLive } from '../../../core/job/whether-live';
+import { Disclosure } from '../../../ui/disclosure';
+import { GoingLive } from '../../benches/frame/going-live';
+import { AsFoundList } from './as-found-list';
 import { BeginIsolation } from './begin-isolation';
 import { LinksRegister } from './links-register';
 import { Procedure } from './procedure';
@@ -13,11 +17,12 @@ import { ScopeName } from './scope-name';
 /** Locking off and proving dead, one step after the other, and what is linked or disconnected meanwhile. */
 export function IsolationStage() {
   const { job, isSealed, append } = useJob();
-  const record = (entry: NewJobEntry): boolean => {
-    const outcome = append([entry]);
+  const recordAll = (entries: readonly NewJobEntry[]): boolean => {
+    const outcome = append(entries);
     if (!outcome.ok) toast(outcome.reason);
     return outcome.ok;
   };
+  const record = (entry: NewJobEntry): boolean => recordAll([entry]);
   const open = job.isolations.find((each) => !each.ended) ?? null;
   const ended = job.isolations.filter((each) => each.ended);
   return (
@@ -29,7 +34,21 @@ export function IsolationStage() {
         {open ? (
           <Procedure key={open.begun.isolationId} isolation={open} record={record} />
         ) : (
-          !isSealed && <BeginIsolation record={record} />
+          !isSealed && (
+            <>
+              <AsFoundList record={record} />
+              <BeginIsolation record={record} />
+            </>
+          )
+        )}
+        {!isSealed && !whetherLive(job).live && (
+          <Disclosure
+            className="border-t border-rule-strong pt-2"
+            open={!open}
+            summary={<strong className="text-lg">Going live</strong>}
+          >
+            <GoingLive record={recordAll} />
+          </Disclosure>
         )}
         {ended.length > 0 && (
           <div className="pt-6">

@@ -3,8 +3,9 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
-import { type LinkSort, linkSorts } from '../../../core/job/kinds/link';
-import { mayEnergise } from '../../../core/work/isolation';
+import { type Link, type LinkSort, linkSorts } from '../../../core/job/kinds/link';
+import { strayNeutral } from '../../../core/installation/way';
+import { mayEnergise, neutralPlace, neutralProof } from '../../../core/work/isolation';
 import { Button } from '../../../ui/button';
 import { useJob } from '../../../client/job-provider';
 import { Select } from '../../../ui/select';
@@ -39,6 +40,7 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
           <li key={link.linkId} className="flex items-center gap-3 border-b border-rule py-1.5">
             <span className={`flex-1 ${link.clearedAt ? 'text-faint line-through' : 'font-semibold'}`}>
               {link.sort}, {link.where}
+              {!link.clearedAt && link.sort === 'neutral off' && <NeutralProof link={link} record={record} />}
               <span className="block text-xs font-normal text-faint">
                 {link.test ? `for ${link.test}, ` : ''}
                 {showMoment(link.madeAt)}
@@ -112,5 +114,50 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
         </div>
       </div>
     </section>
+  );
+}
+
+/** A neutral off its bar may be live from another circuit: that very neutral is proved, there and then. */
+function NeutralProof({ link, record }: { link: Link; record: (entry: NewJobEntry) => boolean }) {
+  const { job } = useJob();
+  const open = job.isolations.findLast(({ ended }) => !ended);
+  const way = link.on.of === 'way' ? job.ways.get(link.on.id) : undefined;
+  const place = neutralPlace(link);
+  const proof = neutralProof(job, link);
+  if (proof)
+    return (
+      <span className="block text-sm font-normal">
+        {proof.volts === 0
+          ? '✓ That neutral read 0 V to earth.'
+          : `STOP: ${proof.volts} V on that neutral. Treat it as live.`}
+      </span>
+    );
+  const stray = way && strayNeutral(way);
+  return (
+    <span className="block py-1 text-sm font-normal">
+      A load on another circuit can make it live though its own breaker is off. Prove this very neutral to earth.
+      {stray && <strong className="block">{stray}</strong>}
+      {open ? (
+        <span className="flex gap-2 pt-1">
+          {[0, 230].map((volts) => (
+            <Button
+              key={volts}
+              className="min-h-11"
+              aria-label={`N–E, ${place}: ${volts} volts`}
+              onClick={() =>
+                record({
+                  kind: 'isolation.read',
+                  body: { isolationId: open.begun.isolationId, step: 'test', pair: 'N–E', place, volts },
+                })
+              }
+            >
+              {volts === 0 ? '0 V' : 'it is live'}
+            </Button>
+          ))}
+        </span>
+      ) : (
+        <strong className="block">No isolation is in force to prove it under.</strong>
+      )}
+    </span>
   );
 }

@@ -117,9 +117,11 @@ export function Procedure({
       </ol>
       {!isSealed && (
         <div className="flex flex-wrap gap-2">
-          <Button className="min-h-11" onClick={() => end('restored')}>
-            Supply restored
-          </Button>
+          {begun.scope.of !== 'supply' && (
+            <Button className="min-h-11" onClick={() => end('restored')}>
+              Supply restored
+            </Button>
+          )}
           <Button className="min-h-11" onClick={() => end('left site')}>
             I left the site
           </Button>

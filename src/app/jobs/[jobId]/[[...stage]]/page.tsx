@@ -59,6 +59,7 @@ export default async function JobPage(props: Props) {
       }))}
       remembered={remembered}
       testerUrl={testerAddress()}
+      cardNotes={[...firm.cards.values()]}
     >
       <KeepPage path={`/jobs/${jobId.data}`} />
       <PlaceProvider asked={{ stage, search: new URLSearchParams(search).toString() }}>

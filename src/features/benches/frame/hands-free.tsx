@@ -1,0 +1,89 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { useJob } from '../../../client/job-provider';
+import { type Slot, keyOf } from '../../../core/installation/slot';
+import { judgeValue } from '../../../core/job/verdicts';
+import { unitWord } from '../../../core/quantity/parse-reading';
+import { showValue } from '../../../core/quantity/reading-value';
+import { verdictWord } from '../../../core/words/judgement';
+import { Button } from '../../../ui/button';
+import { say } from '../../../ui/say';
+import { useBench, useTester } from './bench-provider';
+
+type Place = { readonly slot: Slot; readonly name: string };
+
+/**
+ * The walk with both hands on the probes: each settled reading of the tester is recorded where the walk stands, spoken with
+ * its verdict, and the next place is named. It stops where the tester refuses, and after the last place.
+ */
+export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabled: boolean }) {
+  const view = useJob();
+  const { take, listen } = useBench();
+  const tester = useTester();
+  const [walk, setWalk] = useState<readonly Place[] | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const latest = useRef({ view, walk });
+  useEffect(() => {
+    latest.current = { view, walk };
+  });
+  const speak = (text: string, tone: 'good' | 'bad') => {
+    setSaid(text);
+    say(text, tone);
+  };
+  const stop = useCallback(() => {
+    setWalk(null);
+    listen(null);
+  }, [listen]);
+  useEffect(() => stop, [stop]);
+  const refused = tester?.refused ?? null;
+  useEffect(() => {
+    if (!refused || !latest.current.walk) return;
+    speak(`Stop. ${refused}`, 'bad');
+    stop();
+  }, [refused, stop]);
+  const begin = () => {
+    const [first] = slots;
+    if (!first) return;
+    setWalk(slots);
+    speak(`Next: ${first.name}`, 'good');
+    listen((slot, { value }) => {
+      const { walk, view } = latest.current;
+      const [here, ...rest] = walk ?? [];
+      if (!here || keyOf(here.slot) !== keyOf(slot)) return;
+      const { verdict } = judgeValue(view, slot, { value, how: 'measured', testVolts: null });
+      const spec = view.tests.of(slot)?.spec;
+      const unit = spec?.takes === 'figure' ? unitWord[spec.unit] : '';
+      const next = rest[0] ? `Next: ${rest[0].name}` : 'That was the last.';
+      speak(
+        `${here.name}: ${showValue(value)} ${unit}, ${verdictWord[verdict]}. ${next}`,
+        verdict === 'fails' ? 'bad' : 'good',
+      );
+      if (!rest[0]) return stop();
+      setWalk(rest);
+      take(rest[0].slot);
+    });
+    take(first.slot);
+  };
+  if (!tester || (slots.length === 0 && !said)) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      {walk ? (
+        <Button className="min-h-11" onClick={stop}>
+          Stop the hands-free walk
+        </Button>
+      ) : (
+        <Button
+          className="min-h-11"
+          disabled={disabled || slots.length === 0 || tester.line !== 'ready'}
+          onClick={begin}
+        >
+          Hands-free: {slots.length} to read
+        </Button>
+      )}
+      <span role="status" aria-label="Said" className="text-lg font-semibold">
+        {said}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+'use client';
+
+import { v7 } from 'uuid';
+import { useJob } from '../../../client/job-provider';
+import type { NewJobEntry } from '../../../core/catalogue';
+import type { Slot } from '../../../core/installation/slot';
+import { wayOfSubject } from '../../../core/job/job';
+import type { JobView } from '../../../core/job/view';
+import { calculatedZs } from '../../../core/tests/loop/calculated';
+import { type NotRead, reasonsCalculated, reasonsNotRead, sayReason } from '../../../core/work/reasons';
+import { recordReading } from '../../../core/work/recorder';
+import { toast } from '../../../ui/toast';
+import { Menu } from '../../../ui/menu';
+import { useBench, useCellInUse } from './bench-provider';
+
+/** Why the reading in hand was not taken: one tap marks it, and writes the limitation where it is one. */
+export function NotReadMenu() {
+  const view = useJob();
+  const { inHand, record } = useBench();
+  const cell = useCellInUse();
+  if (!cell || view.isSealed) return null;
+  const { slot } = cell;
+  const who = view.job.client.name?.trim() || 'the person in charge';
+  const place = placeOf(view, slot);
+  const mark = (reason: NotRead) => {
+    const sentence = sayReason(reason, place, who);
+    const recording = recordReading(
+      view,
+      slot,
+      { value: { is: 'not-taken', mark: reason.mark }, reason: sentence.slice(0, 200), corrects: true },
+      inHand,
+    );
+    if (!recording.ok) return void toast(recording.problem);
+    const limitation: NewJobEntry[] =
+      reason.mark === 'LIM' && view.document.kind === 'EICR'
+        ? [
+            {
+              kind: 'limitation.noted',
+              body: {
+                limitationId: v7(),
+                sort: reason.operational ? 'operational' : 'agreed',
+                what: `${view.tests.of(slot)?.name ?? slot.test}: ${place}`,
+                why: sentence,
+                agreedWith: reason.operational ? null : who,
+              },
+            },
+          ]
+        : [];
+    if (record([...recording.entries, ...limitation])) cell.next();
+  };
+  const workOut = (reason: Omit<NotRead, 'mark'>) => {
+    const calculated = calculatedZs(view, slot);
+    if (!calculated.ok) return void toast(calculated.why);
+    const recording = recordReading(
+      view,
+      slot,
+      {
+        value: { is: 'number', shown: calculated.ohms },
+        how: 'calculated',
+        reason: sayReason(reason, place, who).slice(0, 200),
+        corrects: true,
+      },
+      inHand,
+    );
+    if (!recording.ok) return void toast(recording.problem);
+    if (record(recording.entries)) cell.next();
+  };
+  const isZs = slot.test === 'zs' && !slot.pair;
+  return (
+    <Menu
+      label={`Not read: why`}
+      items={[
+        ...(isZs
+          ? reasonsCalculated(view.document.kind).map((reason) => ({
+              says: `Work it out: ${reason.label.toLowerCase()}`,
+              run: () => workOut(reason),
+            }))
+          : []),
+        ...reasonsNotRead(view.document.kind).map((reason) => ({
+          says: `${reason.mark}: ${reason.label}`,
+          run: () => mark(reason),
+        })),
+      ]}
+    />
+  );
+}
+
+/** Where a slot is, in words of the paper: the point with its room, else the circuit. */
+function placeOf({ job }: JobView, { on }: Slot): string {
+  const way = wayOfSubject(job, on);
+  const point = on.of === 'point' ? job.points.get(on.id) : undefined;
+  const room = point?.room && point.room !== point.name ? `, ${point.room}` : '';
+  return point
+    ? `${point.name}${room}, way ${way?.number ?? '?'}`
+    : way
+      ? `way ${way.number} ${way.description ?? ''}`.trim()
+      : 'the origin';
+}

@@ -1,0 +1,75 @@
+'use client';
+
+import { useState } from 'react';
+import { useJob } from '../../../client/job-provider';
+import type { Device } from '../../../core/installation/device';
+import type { Cue } from '../../../core/job/kinds/hand';
+import { nameOfDevice } from '../../../core/work/on-now';
+import { Button } from '../../../ui/button';
+import { Dialog } from '../../../ui/dialog';
+import { handCodeAction } from '../../handover/actions';
+import { useBench } from './bench-provider';
+
+/** A second pair of hands at the board: joins by a code, and is told one thing at a time. */
+export function SecondPhone({ device }: { device: Device }) {
+  const { job, jobId, isSealed } = useJob();
+  const { record } = useBench();
+  const [open, setOpen] = useState(false);
+  const [url, setUrl] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (isSealed) return null;
+  const tell = (cue: Cue, about: Device | null) => record([{ kind: 'hand.told', body: { cue, device: about } }]);
+  const ask = async () => {
+    const made = await handCodeAction(jobId).catch(() => ({
+      ok: false as const,
+      problem: 'A code needs the network once.',
+    }));
+    setUrl(made.ok ? made.url : null);
+    setProblem(made.ok ? null : made.problem);
+  };
+  const name = nameOfDevice(job, device);
+  return (
+    <>
+      <Button look="quiet" className="max-md:min-h-11" onClick={() => setOpen(true)}>
+        Second phone
+      </Button>
+      <Dialog
+        open={open}
+        onOpenChange={setOpen}
+        title="Second phone"
+        description="Somebody at the board opens the address, and sees one thing at a time. It works for half a day."
+      >
+        <div className="space-y-3">
+          {url ? (
+            <p className="break-all text-2xl font-semibold" data-testid="hand-address">
+              {url}
+            </p>
+          ) : (
+            <Button look="next" className="min-h-11" onClick={() => void ask()}>
+              Make the code
+            </Button>
+          )}
+          {problem && (
+            <p role="alert" className="text-sm font-semibold">
+              {problem}
+            </p>
+          )}
+          <div className="flex flex-wrap gap-2">
+            <Button className="min-h-12 flex-1 text-base" onClick={() => tell('switch on', device)}>
+              Tell: switch on {name}
+            </Button>
+            <Button className="min-h-12 flex-1 text-base" onClick={() => tell('switch off', device)}>
+              Tell: switch off {name}
+            </Button>
+            <Button className="min-h-12 flex-1 border-2 border-ink text-base" onClick={() => tell('stop', null)}>
+              STOP
+            </Button>
+            <Button className="min-h-12 flex-1 text-base" onClick={() => tell('stand by', null)}>
+              Stand by
+            </Button>
+          </div>
+        </div>
+      </Dialog>
+    </>
+  );
+}

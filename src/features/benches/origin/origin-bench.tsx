@@ -1,0 +1,256 @@
+'use client';
+
+import { useJob } from '../../../client/job-provider';
+import { type Measure, type Subject, slotAt } from '../../../core/installation/slot';
+import { governing, valueAt } from '../../../core/job/governing';
+import { hows, type How } from '../../../core/job/kinds/reading';
+import { toFixed } from '../../../core/quantity/exact';
+import { figureOf } from '../../../core/quantity/reading-value';
+import { type Plateau, judgePlateau } from '../../../core/tests/origin/fall-of-potential';
+import {
+  electrode,
+  electrodeAt,
+  fallSpikes,
+  ipfLineEarth,
+  ipfLineNeutral,
+  supplyPolarity,
+  supplyVolts,
+  voltsLineEarth,
+  voltsLineLine,
+  voltsNeutralEarth,
+  voltsTerminal,
+  ze,
+} from '../../../core/tests/origin/slots';
+import { voltagePatterns } from '../../../core/tests/origin/voltage-pattern';
+import { recordReading } from '../../../core/work/recorder';
+import { Button } from '../../../ui/button';
+import { Disclosure } from '../../../ui/disclosure';
+import { Select } from '../../../ui/select';
+import { toast } from '../../../ui/toast';
+import { useBench } from '../frame/bench-provider';
+import { BenchReading } from '../frame/bench-reading';
+import type { BenchProps } from '../registry';
+import { DeviceLadder } from './device-ladder';
+import { PlateauDrawing } from './plateau-drawing';
+import { ZeSteps } from './ze-steps';
+
+const supply: Subject = { of: 'supply' };
+const lines = ['L1', 'L2', 'L3'] as const;
+const pairs = ['L1-L2', 'L2-L3', 'L3-L1'] as const;
+const howWords: Record<How, string> = { measured: 'measured', calculated: 'calculated', enquiry: 'by enquiry' };
+
+/** At the incoming terminals: polarity, volts, Ze, fault current at two places, and what every device has to break. */
+export function OriginBench(_props: BenchProps) {
+  const view = useJob();
+  const { job } = view;
+  const three = job.supply.liveConductors === 'three-phase';
+  const phases: readonly (Pick<Measure, 'phase'> & { name: string })[] = three
+    ? lines.map((phase) => ({ phase, name: `${phase} ` }))
+    : [{ name: '' }];
+  return (
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-2">
+      <section aria-labelledby="incoming">
+        <h2 id="incoming" className="pb-1 text-xl">
+          At the incoming terminals
+        </h2>
+        <p className="border-l-4 border-ink pl-3 text-sm">
+          Live terminals within reach: covers off for no longer than a reading takes, fused leads, nobody else near.
+        </p>
+        {phases.map(({ phase, name }, index) => (
+          <div key={name}>
+            <At n={2 * index} measure={{ ...supplyVolts, ...(phase ? { phase } : {}) }} label={`${name}Volts L–N`} />
+            <At
+              n={2 * index + 1}
+              measure={{ ...voltsLineEarth, ...(phase ? { phase } : {}) }}
+              label={`${name}Volts L–E`}
+            />
+          </div>
+        ))}
+        {three &&
+          pairs.map((phase, index) => (
+            <At
+              key={phase}
+              n={10 + index}
+              measure={{ ...voltsLineLine, phase }}
+              label={`Volts ${phase.replace('-', '–')}`}
+            />
+          ))}
+        <At n={15} measure={voltsNeutralEarth} label="Volts N–E" />
+        {job.supply.earthing === 'TN-C-S' && (
+          <At n={16} measure={voltsTerminal} label="Earthing terminal to an earth of its own" />
+        )}
+        <Patterns />
+        <At n={17} measure={supplyPolarity} label="Polarity of the supply" />
+        <ZeSteps />
+        {phases.map(({ phase, name }, index) => (
+          <At key={name} n={20 + index} measure={{ ...ze, ...(phase ? { phase } : {}) }} label={`${name}Ze`} />
+        ))}
+        <HowZe />
+        {job.supply.earthing === 'TT' && <Electrode />}
+      </section>
+      <div className="space-y-6">
+        <section aria-labelledby="currents">
+          <h2 id="currents" className="pb-1 text-xl">
+            Fault current, two places, two pairs
+          </h2>
+          <p className="text-sm text-faint">
+            Protective and bonding conductors on. The larger of all counts. Type amperes as they stand: 1240 A becomes
+            1.24 kA.
+          </p>
+          {phases.map(({ phase, name }, index) => (
+            <div key={name}>
+              <At
+                n={40 + 2 * index}
+                measure={{ ...ipfLineNeutral, ...(phase ? { phase } : {}) }}
+                label={`${name}Ipf L–N, incoming`}
+              />
+              <At
+                n={41 + 2 * index}
+                measure={{ ...ipfLineEarth, ...(phase ? { phase } : {}) }}
+                label={`${name}Ipf L–E, incoming`}
+              />
+            </div>
+          ))}
+          {[...job.boards.values()].map(({ id, name }, index) => (
+            <div key={id}>
+              <At
+                n={50 + 2 * index}
+                on={{ of: 'board', id }}
+                measure={ipfLineNeutral}
+                label={`Ipf L–N, out of ${name ?? 'the board'}`}
+              />
+              <At
+                n={51 + 2 * index}
+                on={{ of: 'board', id }}
+                measure={ipfLineEarth}
+                label={`Ipf L–E, out of ${name ?? 'the board'}`}
+              />
+            </div>
+          ))}
+        </section>
+        <DeviceLadder />
+      </div>
+    </div>
+  );
+}
+
+/** A reading of the origin, in its place of the order they are taken in. */
+function At({ n, measure, label, on = supply }: { n: number; measure: Measure; label: string; on?: Subject }) {
+  return <BenchReading slot={slotAt(on, measure)} label={label} sequence={n} row={n} />;
+}
+
+/** What the three voltages mean together. */
+function Patterns() {
+  return (
+    <Disclosure summary={<span className="text-sm text-faint">What the three mean together</span>}>
+      <table className="w-full text-sm">
+        <thead>
+          <tr className="text-left text-xs">
+            {['L–N', 'L–E', 'N–E', 'Means'].map((each) => (
+              <th key={each} className="pr-2 font-semibold">
+                {each}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {voltagePatterns.map((each) => (
+            <tr key={each.means} className="border-t border-rule align-top">
+              <td className="whitespace-nowrap pr-2">{each.lineNeutral}</td>
+              <td className="whitespace-nowrap pr-2">{each.lineEarth}</td>
+              <td className="whitespace-nowrap pr-2">{each.neutralEarth}</td>
+              <td>{each.means}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-sm text-faint">
+        On PME with line and neutral exchanged before the split all three look right and everything metal is live. Only
+        the earthing terminal, read to a spike well away from it, tells.
+      </p>
+    </Disclosure>
+  );
+}
+
+/** By measurement, by enquiry or worked out: kept with Ze and printed. */
+function HowZe() {
+  const view = useJob();
+  const { inHand, record } = useBench();
+  const reading = governing(view, supply, ze);
+  if (!reading || view.isSealed) return null;
+  const set = (how: How) => {
+    const slot = slotAt(supply, ze);
+    const recording = recordReading(
+      view,
+      slot,
+      { value: reading.body.value, reason: null, how, corrects: true },
+      inHand,
+    );
+    if (recording.ok) record(recording.entries);
+    else toast(recording.problem);
+  };
+  return (
+    <p className="flex items-center gap-2 py-1 text-sm">
+      Ze was
+      <Select
+        label="How Ze was obtained"
+        value={reading.body.how}
+        onChange={set}
+        options={hows.map((value) => ({ value, label: howWords[value] }))}
+      />
+    </p>
+  );
+}
+
+/** The installation's own electrode: by loop, or by fall of potential with the spike at three places. */
+function Electrode() {
+  const view = useJob();
+  const { inHand, record } = useBench();
+  const [near, middle, far] = fallSpikes.map((spike) => {
+    const value = valueAt(view, supply, electrodeAt(spike));
+    return value && figureOf(value);
+  });
+  const plateau: Plateau | null = near && middle && far ? judgePlateau({ near, middle, far }) : null;
+  const keep = () => {
+    if (!plateau) return;
+    const shown = toFixed(plateau.ohms, 2, 'half-up');
+    const recording = recordReading(
+      view,
+      slotAt(supply, electrode),
+      { value: { is: 'number', shown }, reason: 'mean of three, fall of potential', corrects: true },
+      inHand,
+    );
+    if (recording.ok) record(recording.entries);
+    else toast(recording.problem);
+  };
+  return (
+    <div>
+      <At n={30} measure={electrode} label="RA, earth electrode" />
+      <Disclosure
+        open={Boolean(near ?? middle ?? far)}
+        summary={<span className="text-sm">By fall of potential: three spikes</span>}
+      >
+        <p className="text-sm text-faint">
+          Isolated, the electrode off the earthing terminal, its circuit dead. Current spike well out; the potential
+          spike nearer, midway and farther.
+        </p>
+        {fallSpikes.map((spike, index) => (
+          <At key={spike} n={31 + index} measure={electrodeAt(spike)} label={`RA, spike ${spike}`} />
+        ))}
+        {plateau && near && middle && far && (
+          <>
+            <PlateauDrawing near={near} middle={middle} far={far} plateau={plateau} />
+            <p role="status" className={`text-sm ${plateau.level ? '' : 'font-semibold'}`}>
+              {plateau.says}
+            </p>
+            {plateau.level && !view.isSealed && (
+              <Button className="mt-1 min-h-11" onClick={keep}>
+                RA is {toFixed(plateau.ohms, 2, 'half-up')} Ω
+              </Button>
+            )}
+          </>
+        )}
+      </Disclosure>
+    </div>
+  );
+}
