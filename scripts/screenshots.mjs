@@ -24,6 +24,13 @@ const passing = [
   'bench-cupboard',
   'bench-board',
   'find',
+  'new-job',
+  'origin',
+  'quote',
+  'verification',
+  'phone-circuit',
+  'phone-residual',
+  'bench-function',
 ];
 mkdirSync(folder, { recursive: true });
 await ensureNodeModules();
@@ -129,6 +136,12 @@ try {
   await page.getByLabel(/^L–E, way 6/).click();
   await shoot(page, 'bench-cupboard');
   await page.getByRole('button', { name: 'Daylight' }).click();
+  await page.getByRole('button', { name: 'Pad away', exact: true }).click();
+  for (const name of ['origin', 'loop', 'residual', 'function', 'leaving']) {
+    await bench(page, name);
+    if (name === 'residual') await choose(page, 'Device', /^RCD 2/);
+    await shoot(page, `bench-${name}`);
+  }
   await page.goto('/');
   await page.goto(`${await page.getByRole('link', { name: 'FW-122' }).getAttribute('href')}/brief`);
   await settled();
@@ -166,7 +179,7 @@ try {
   await choose(phone, 'Circuit', /^8 /);
   await phone.getByRole('button', { name: /Describe this way/ }).waitFor();
   await shoot(phone, 'phone-circuit');
-  for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation']) {
+  for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation', 'loop', 'residual']) {
     await bench(phone, name);
     if (name === 'continuity') await phone.getByLabel(/^R1\+R2, point 4/).click();
     await shoot(phone, `phone-${name}`);

@@ -1,5 +1,6 @@
 // Figures of the dead-test benches: until they take a reading, keys and taps a reading costs, and how soon a diagnosis follows.
 import { launch } from '../setup/browser.mjs';
+import { liveWalk } from './live-walk.mjs';
 import { minorWorksByKeyboard } from './minor-works.mjs';
 
 const sorted = (samples) => [...samples].sort((a, b) => a - b);
@@ -51,6 +52,24 @@ async function openMinorWorks(page, round) {
   await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
 }
 
+/** Opens a report on what exists as the dialog asks. */
+async function openReport(page) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('radio', { name: 'Report on what exists' }).click();
+  const dialog = page.getByRole('dialog');
+  for (const [label, text] of [
+    ['Your reference', 'WALK-1'],
+    ['Address of the installation', '6 Tansy Court, Marrowby'],
+    ['Premises', 'Three-bedroom house'],
+    ['Client: who pays', 'Ms R. Sedge'],
+  ])
+    await dialog.getByLabel(label).fill(text);
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+}
+
 export async function benchFigures(app) {
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(launch);
@@ -81,7 +100,18 @@ export async function benchFigures(app) {
         forms.map(({ seconds }) => seconds),
       ),
     );
-    for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation']) {
+    for (const name of [
+      'plan',
+      'board',
+      'continuity',
+      'ring',
+      'insulation',
+      'origin',
+      'loop',
+      'residual',
+      'function',
+      'leaving',
+    ]) {
       const loads = [];
       for (let round = 0; round < 6; round += 1) {
         const from = Date.now();
@@ -180,6 +210,16 @@ export async function benchFigures(app) {
       figure('taps a reading costs on a phone, R1+R2 by the tester and polarity by the pad', 'taps', [
         (await actsNow(phone.page)) / (2 * points),
       ]),
+    );
+    await phone.page.setViewportSize({ width: 1280, height: 800 });
+    await openReport(phone.page);
+    const walk = await liveWalk(phone.page, app.baseUrl);
+    const round = `live walk of ${walk.points} points on eight circuits by thumb, hands-free with the tester linked`;
+    figures.push(
+      figure(`${round}: taps a point`, 'taps', [walk.taps / walk.points], '1.2'),
+      figure(`${round}: characters typed in all`, 'keys', [walk.typed], '6'),
+      figure(`${round}: what the run itself takes`, 's', [walk.seconds]),
+      figure('above the work on a phone of 390 × 844, of its height', '%', [100 * walk.above], '22 %'),
     );
   } finally {
     await browser.close();

@@ -230,7 +230,26 @@ test.describe('by touch, on a phone', () => {
     await pad.getByRole('button', { name: /^Not read: why/ }).tap();
     await page.getByRole('menuitem', { name: /^LIM: Heavy furniture/ }).tap();
     await expect(zsAt(page, 5)).toHaveValue('LIM');
+    // The RCD and what is tried by hand, with the thumb alone.
+    await choose(page, 'Bench', 'RCDs', 'tap');
+    await choose(page, 'Device', /Utility room/, 'tap');
+    await page.getByRole('textbox', { name: /^IΔn, from 0°/ }).tap();
+    await pad.getByRole('button', { name: 'Take reading' }).tap();
+    await expect(page.getByRole('textbox', { name: /^IΔn, from 0°/ })).toHaveValue(/^2\d$/);
+    await page.getByRole('button', { name: /^way 4 .*: tripped; switch on/ }).tap();
+    await page.getByRole('textbox', { name: /^Test button/ }).tap();
+    await pad.getByRole('button', { name: 'Correct' }).tap();
+    await choose(page, 'Bench', 'Function', 'tap');
+    await page
+      .getByRole('radiogroup', { name: /^Installation, main switch/ })
+      .getByRole('radio', { name: 'works' })
+      .tap();
+    await choose(page, 'Bench', 'Leaving', 'tap');
+    await page.getByRole('checkbox', { name: /^Occupant told/ }).tap();
     await settled(page);
+    expect((await readings(page, job)).map(({ slot }) => slot.test)).toEqual(
+      expect.arrayContaining(['rcd time', 'touch volts', 'rcd button', 'function']),
+    );
     expect(await entriesOf(page, job, 'limitation.noted')).toMatchObject([
       { sort: 'operational', what: 'Zs: Boiler cupboard, way 4' },
     ]);

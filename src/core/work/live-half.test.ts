@@ -18,7 +18,7 @@ import { beforeAndAfter } from './before-after';
 import { emptyHanded } from './in-hand';
 import { neutralProof } from './isolation';
 import { inTheWayOfLive, inTheWayOn } from './live-tests';
-import { deadBecause, devicesBefore, nameOfDevice, onlyThis, stateOf } from './on-now';
+import { deadBecause, devicesBefore, nameOfDevice, offNow, onlyThis, stateOf } from './on-now';
 import { planOfTests } from './plan';
 import { methodFor, recordBeside, recordReading, recordServing } from './recorder';
 import { doubtOfType, residualDevices } from './residual-devices';
@@ -82,6 +82,16 @@ describe('what is on now', () => {
       { device: rcd, state: 'on' },
       { device: { of: 'way', id: boiler }, state: 'off' },
     ]);
+  });
+  it('says in one line what is off', () => {
+    const { s, sockets, rcd } = house();
+    expect(offNow(jobOf(s))).toBeNull();
+    switchTo(s, { of: 'way', id: sockets }, 'off');
+    switchTo(s, rcd, 'tripped');
+    expect(offNow(jobOf(s))).toBe('Off now: RCD 1 tripped, way 1');
+    switchTo(s, { of: 'way', id: sockets }, 'on');
+    switchTo(s, rcd, 'on');
+    expect(offNow(jobOf(s))).toBeNull();
   });
   it('refuses a device that is not there', () => {
     const { s, board } = house();
@@ -295,13 +305,18 @@ describe('a plan over both halves', () => {
     s.say('repair.made', { repairId: v7(), wayId: sockets, found: zs, what: 'terminal tightened', minutes: 10 });
     const { repeats } = planOfTests(viewOfScribe(s));
     expect(repeats.map(({ slot }) => slot.test).sort()).toEqual(['r1r2', 'zs']);
-    const repair = jobOf(s).repairs[0];
-    if (!repair) throw new Error('no repair');
-    expect(beforeAndAfter(viewOfScribe(s), repair)).toEqual({ name: 'Zs', before: '2.10', after: null });
+    const shown = () => {
+      const view = viewOfScribe(s);
+      const repair = view.job.repairs[0];
+      if (!repair) throw new Error('no repair');
+      return beforeAndAfter(view, repair);
+    };
+    expect(shown()).toEqual({ name: 'Zs', before: '2.10', after: null });
     const old = standing(jobOf(s).readings.get(slotKey(at('Kitchen'), zs)))[0] as Recorded;
     s.say('entry.struck', { entryId: old.id, why: 'Repeated after a repair' });
     s.read(at('Kitchen'), zs, '0.70');
-    expect(beforeAndAfter(viewOfScribe(s), repair)).toMatchObject({ before: '2.10', after: '0.70' });
+    // Folded anew: what was struck since the repair stood when it was made.
+    expect(shown()).toMatchObject({ before: '2.10', after: '0.70' });
   });
 });
 

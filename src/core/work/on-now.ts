@@ -58,6 +58,20 @@ export function deadBecause(job: Known, way: Way): string | null {
   return `${name.charAt(0).toUpperCase()}${name.slice(1)} is ${deviceStateWords[off.state]}: no point here answers until it is on.`;
 }
 
+/** The devices that are not on, in words for one line; null where everything is. */
+export function offNow(job: Pick<Job, 'switched' | 'boards' | 'ways'>): string | null {
+  const off = [...job.switched.values()].filter(({ state }) => state !== 'on');
+  if (off.length === 0) return null;
+  const named = off
+    .map(({ device, state }) => {
+      const way = device.of === 'way' ? job.ways.get(device.id) : undefined;
+      const name = way ? `way ${way.number}` : nameOfDevice(job, device);
+      return state === 'off' ? name : `${name} ${deviceStateWords[state]}`;
+    })
+    .sort((a, b) => a.localeCompare(b, 'en-GB', { numeric: true }));
+  return `Off now: ${named.join(', ')}`;
+}
+
 /**
  * What to switch so that one circuit alone is live: its own chain on, every other way off. A device that is locked stays
  * so, and one that tripped is for the person to look at first.

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { toast } from '../../ui/toast';
 import { type Stage, missing } from '../../core/job/document-definition';
 import { isolationState, mayEnergise } from '../../core/work/isolation';
+import { offNow } from '../../core/work/on-now';
 import { isUntouched, stageWords } from '../../core/work/stages';
 import { resultVerdicts } from '../../core/job/verdicts';
 import { addressOf, stageAddress } from './address';
@@ -180,25 +181,28 @@ export function JobFrame({ children }: { children: ReactNode }) {
   );
 }
 
-/** One quiet line on every page while something is isolated or linked. */
+/** One quiet line on every page while something is isolated, linked or off. */
 function IsolationLine() {
   const { job, jobId } = useJob();
   const open = job.isolations.findLast((record) => !record.ended);
   const { stillIn } = mayEnergise(job.links);
-  if (!open && stillIn.length === 0) return null;
+  const off = offNow(job);
+  if (!open && stillIn.length === 0 && !off) return null;
   const state = open && isolationState(open);
   const bad = state?.state === 'stop: not dead' || state?.state === 'void';
   return (
     <JobLink
       href={stageAddress(jobId, 'isolation')}
-      className={`block border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}
+      className={`block truncate border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}
     >
       {open &&
         state &&
         `${state.inForce ? 'Proved dead' : state.state[0]?.toUpperCase() + state.state.slice(1)}: ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
-      {open && stillIn.length > 0 && ' · '}
+      {open && (stillIn.length > 0 || off) && ' · '}
       {stillIn.length > 0 &&
         `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}
+      {stillIn.length > 0 && off && ' · '}
+      {off}
     </JobLink>
   );
 }

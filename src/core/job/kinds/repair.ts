@@ -39,8 +39,7 @@ export const made = jobKind({
     unchanged('may say parts, time and price, and whether the report tells of it'),
   ],
   touches: ['repairs'],
-  apply: (job, entry) =>
-    void job.repairs.push({ ...entry.body, madeAt: entry.madeAt, before: readingsOf(job, entry) }),
+  apply: (job, entry) => void job.repairs.push({ ...entry.body, madeAt: entry.madeAt, before: readingsOf(job, entry) }),
   admit: (job, body) => whyNoWay(job, body.wayId),
 });
 

@@ -16,6 +16,7 @@ import { BenchCell } from '../frame/bench-cell';
 import { useBench, useCellInUse } from '../frame/bench-provider';
 import { BenchReading } from '../frame/bench-reading';
 import { ChooseWay } from '../frame/choose-way';
+import { HandsFree } from '../frame/hands-free';
 import { LeadNullPrompt } from '../frame/lead-null';
 import { LogRepair } from '../frame/log-repair';
 import { Disclosure } from '../../../ui/disclosure';
@@ -199,6 +200,14 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
           label={way.arrangement === 'ring' ? 'R2, longest' : 'R1+R2, highest on the circuit'}
           sequence={0}
           row={0}
+        />
+      )}
+      {points.length > 0 && way.arrangement !== 'ring' && (
+        <HandsFree
+          slots={points
+            .filter(({ id }) => !governing(view, { of: 'point', id }, r1r2))
+            .map(({ id, name }) => ({ slot: slotAt({ of: 'point', id }, r1r2), name }))}
+          disabled={isSealed}
         />
       )}
       <AddPoints way={way} record={record} />

@@ -64,8 +64,11 @@ export function BenchHand({ name, bench = null }: { readonly name: string; reado
             <span className="min-w-0 flex-1 truncate">
               {serial ?? 'no instrument'}
               {liveBenches.has(name) ? '' : ` · ${inHand.leadNullOhms ? `${inHand.leadNullOhms} Ω` : 'not nulled'}`}
-              {tester && (
-                <strong> · {tester.line === 'ready' ? 'linked' : lineWords[tester.line].split(':')[0]}</strong>
+              {tester && !open && (
+                <strong data-testid="tester">
+                  {' '}
+                  · {tester.line === 'ready' ? 'linked' : lineWords[tester.line].split(':')[0]}
+                </strong>
               )}
             </span>
             <ChevronDown size={15} aria-hidden className={open ? 'rotate-180' : ''} />

@@ -32,7 +32,7 @@ export function IsolationStage() {
           Safe isolation
         </h1>
         {open ? (
-          <Procedure key={open.begun.isolationId} isolation={open} record={record} />
+          <Procedure key={open.begun.isolationId} isolation={open} record={record} recordAll={recordAll} />
         ) : (
           !isSealed && (
             <>

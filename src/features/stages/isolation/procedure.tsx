@@ -6,6 +6,7 @@ import type { NewJobEntry } from '../../../core/catalogue';
 import type { IsolationRecord } from '../../../core/job/kinds/isolation';
 import { type IsolationState, isolationState, pairsFor } from '../../../core/work/isolation';
 import { Button } from '../../../ui/button';
+import { CoverOf } from '../../benches/frame/going-live';
 import { Hazards } from './hazards';
 import { ScopeName } from './scope-name';
 
@@ -13,9 +14,11 @@ import { ScopeName } from './scope-name';
 export function Procedure({
   isolation,
   record,
+  recordAll,
 }: {
   isolation: IsolationRecord;
   record: (entry: NewJobEntry) => boolean;
+  recordAll: (entries: readonly NewJobEntry[]) => boolean;
 }) {
   const { job, isSealed } = useJob();
   const { begun } = isolation;
@@ -115,6 +118,14 @@ export function Procedure({
           />
         </Step>
       </ol>
+      {!isSealed && (
+        <div className="border-t border-rule pt-2">
+          <p className="text-sm font-semibold">Before the board is left: how its cover stands</p>
+          {[...job.boards.values()].map(({ id, name }) => (
+            <CoverOf key={id} boardId={id} name={name ?? 'Board'} record={recordAll} />
+          ))}
+        </div>
+      )}
       {!isSealed && (
         <div className="flex flex-wrap gap-2">
           {begun.scope.of !== 'supply' && (
