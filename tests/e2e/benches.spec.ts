@@ -1,12 +1,13 @@
 import type { Page } from '@playwright/test';
 import {
-  addSallowRise,
   cell,
   choose,
   entriesOf,
   expect,
+  openBench,
   openJob,
   proveDead,
+  sallowRiseJob,
   sendNow,
   settled,
   signIn,
@@ -24,22 +25,11 @@ type Taken = {
   instrumentId: string | null;
 };
 
-async function ready(page: Page, reference: string): Promise<string> {
-  await signIn(page);
-  const job = await openJob(page, reference);
-  await addSallowRise(page, job);
-  return job;
-}
-const bench = async (page: Page, job: string, name: string) => {
-  await page.goto(`${job}/tests?bench=${name}`);
-  await settled(page);
-  await expect(page.getByTestId('tester')).toContainText('linked');
-};
 const isPointR1r2 = ({ slot }: Taken) => slot.test === 'r1r2' && slot.on.of === 'point';
 const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
 
 test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
-  const job = await ready(page, 'KEYS-1');
+  const job = await sallowRiseJob(page, 'KEYS-1');
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key);
   };
@@ -143,10 +133,10 @@ test.describe('by touch, on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   test('the same tests with a thumb: pad, marks and the tester', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
-    const job = await ready(page, 'THUMB-1');
+    const job = await sallowRiseJob(page, 'THUMB-1');
     await page.setViewportSize({ width: 390, height: 844 });
     await proveDead(page, job, 'tap');
-    await bench(page, job, 'continuity');
+    await openBench(page, job, 'continuity');
     const pad = page.getByRole('region', { name: 'Reading pad' });
     const tap = async (...keys: string[]) => {
       for (const key of keys) await pad.getByRole('button', { name: key, exact: true }).tap();
@@ -218,9 +208,9 @@ test.describe('by touch, on a phone', () => {
 });
 
 test('a fault to earth is found by halving and becomes an observation', async ({ page }) => {
-  const job = await ready(page, 'HALF-1');
+  const job = await sallowRiseJob(page, 'HALF-1');
   await proveDead(page, job);
-  await bench(page, job, 'insulation');
+  await openBench(page, job, 'insulation');
   await page.getByRole('button', { name: 'Porch and gatepost lights' }).click();
   await page.getByLabel('Stayed connected').fill('photocell');
   await page.getByLabel('Stayed connected').blur();
@@ -265,10 +255,10 @@ test('the tester’s link dropped while it reads loses nothing and doubles nothi
     // The first line dies with the answer on its way.
     tester.onMessage((message) => (String(message).includes('"reading"') ? void line.close() : line.send(message)));
   });
-  const job = await ready(page, 'DROP-1');
+  const job = await sallowRiseJob(page, 'DROP-1');
   await proveDead(page, job);
   lines = 0;
-  await bench(page, job, 'insulation');
+  await openBench(page, job, 'insulation');
   await page.getByRole('textbox', { name: /^L–N, way 1/ }).focus();
   await page.keyboard.press('Space');
   await expect(page.getByRole('textbox', { name: /^L–N, way 1/ })).toHaveValue('>999');
@@ -283,8 +273,8 @@ test('the tester’s link dropped while it reads loses nothing and doubles nothi
 });
 
 test('a whole bench with the network off, and back', async ({ page, context }) => {
-  const job = await ready(page, 'DARK-1');
-  await bench(page, job, 'ring');
+  const job = await sallowRiseJob(page, 'DARK-1');
+  await openBench(page, job, 'ring');
   await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('Four readings or more');
   await context.setOffline(true);
   await page.getByLabel('Add points').fill('hall, kitchen 2');
@@ -309,7 +299,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
 test('the board as on the wall: added to, put in order by keyboard, copied, charted', async ({ page }) => {
   await signIn(page);
   const job = await openJob(page, 'WALL-1');
-  await bench(page, job, 'board');
+  await openBench(page, job, 'board');
   await page.getByRole('button', { name: 'Add the consumer unit' }).click();
   const add = page.getByRole('group', { name: 'Add a circuit' });
   for (const circuit of ['Lights', 'Cooker', 'Shower'])
@@ -344,11 +334,11 @@ test('the board as on the wall: added to, put in order by keyboard, copied, char
 });
 
 test('a repair asks for its tests again, and the plan says so until they are done', async ({ page }) => {
-  const job = await ready(page, 'MEND-1');
-  await bench(page, job, 'plan');
+  const job = await sallowRiseJob(page, 'MEND-1');
+  await openBench(page, job, 'plan');
   await expect(page.getByText(/^Blocked: No isolation record covers this/).first()).toBeVisible();
   await proveDead(page, job);
-  await bench(page, job, 'insulation');
+  await openBench(page, job, 'insulation');
   await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('0.4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Boiler and controls' }).click();

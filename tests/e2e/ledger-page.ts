@@ -119,7 +119,7 @@ export async function addBoard(page: Page, job: string): Promise<void> {
 }
 
 /** The board of the dwelling the simulated tester is connected to: its first ring and its outdoor lights among others. */
-export async function addSallowRise(page: Page, job: string): Promise<void> {
+async function addSallowRise(page: Page, job: string): Promise<void> {
   await describeSupply(page, job);
   await page.goto(`${job}/circuits`);
   await settled(page);
@@ -141,6 +141,21 @@ export async function addSallowRise(page: Page, job: string): Promise<void> {
   );
   await expect(cell(page, 'protective device', 8)).toHaveText('60898 B6');
   await settled(page);
+}
+
+/** A job of the test's own with that board. */
+export async function sallowRiseJob(page: Page, reference: string): Promise<string> {
+  await signIn(page);
+  const job = await openJob(page, reference);
+  await addSallowRise(page, job);
+  return job;
+}
+
+/** A bench opened from its address, with everything sent and the tester linked. */
+export async function openBench(page: Page, job: string, name: string): Promise<void> {
+  await page.goto(`${job}/tests?bench=${name}`);
+  await settled(page);
+  await expect(page.getByTestId('tester').first()).toContainText('linked');
 }
 
 /** Locked off and proved dead by the buttons of the isolation page. */

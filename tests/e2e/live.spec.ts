@@ -1,15 +1,14 @@
 import { v7 } from 'uuid';
 import type { Page } from '@playwright/test';
 import {
-  addSallowRise,
   choose,
   entriesOf,
   expect,
-  openJob,
+  openBench,
   proveDead,
+  sallowRiseJob,
   sendNow,
   settled,
-  signIn,
   tabTo,
   test,
   toBench,
@@ -23,17 +22,6 @@ type Taken = {
   reason: string | null;
 };
 
-async function ready(page: Page, reference: string): Promise<string> {
-  await signIn(page);
-  const job = await openJob(page, reference);
-  await addSallowRise(page, job);
-  return job;
-}
-const bench = async (page: Page, job: string, name: string) => {
-  await page.goto(`${job}/tests?bench=${name}`);
-  await settled(page);
-  await expect(page.getByTestId('tester')).toContainText('linked');
-};
 const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
 
 /** Sends entries as a browser of the firm sends them. */
@@ -92,7 +80,7 @@ async function utilityProved(page: Page, job: string) {
 const zsAt = (page: Page, point: number) => page.getByRole('textbox', { name: new RegExp(`^Zs, point ${point} `) });
 
 test('the whole live half by keyboard alone, refused while a link is in', async ({ page }) => {
-  const job = await ready(page, 'LIVE-1');
+  const job = await sallowRiseJob(page, 'LIVE-1');
   const wayId = await utilityProved(page, job);
   await proveDead(page, job);
   await send(page, job, {
@@ -193,7 +181,7 @@ test.describe('by touch, on a phone', () => {
     page,
   }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
-    const job = await ready(page, 'LIVE-2');
+    const job = await sallowRiseJob(page, 'LIVE-2');
     const wayId = await utilityProved(page, job);
     await send(page, job, {
       kind: 'reading.taken',
@@ -259,8 +247,8 @@ test.describe('by touch, on a phone', () => {
 });
 
 test('a second phone joins by a code and shows one thing large', async ({ page, browser }) => {
-  const job = await ready(page, 'LIVE-7');
-  await bench(page, job, 'loop');
+  const job = await sallowRiseJob(page, 'LIVE-7');
+  await openBench(page, job, 'loop');
   await choose(page, 'Circuit', /^7 /);
   await page.getByRole('button', { name: 'Second phone' }).click();
   const dialog = page.getByRole('dialog', { name: 'Second phone' });
@@ -280,7 +268,7 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
 });
 
 test('a no-trip test forgotten trips what it is made behind, and the page says what is off', async ({ page }) => {
-  const job = await ready(page, 'LIVE-3');
+  const job = await sallowRiseJob(page, 'LIVE-3');
   const wayId = await utilityProved(page, job);
   await page.goto(`${job}/tests?bench=loop&way=${wayId}`);
   await settled(page);
@@ -313,7 +301,7 @@ test('a no-trip test forgotten trips what it is made behind, and the page says w
 });
 
 test('an RCD too slow is put right on the spot and tested again, both readings kept', async ({ page }) => {
-  const job = await ready(page, 'LIVE-4');
+  const job = await sallowRiseJob(page, 'LIVE-4');
   const wayId = await wayOf(page, job, 8);
   await page.goto(`${job}/tests?bench=residual&way=${wayId}`);
   await settled(page);
@@ -342,10 +330,10 @@ test('an RCD too slow is put right on the spot and tested again, both readings k
 });
 
 test('TT: an electrode by three spikes, and Zs carried by the RCD', async ({ page }) => {
-  const job = await ready(page, 'LIVE-5');
+  const job = await sallowRiseJob(page, 'LIVE-5');
   await send(page, job, { kind: 'supply.described', version: 3, body: { earthing: 'TT' } });
   const wayId = await utilityProved(page, job);
-  await bench(page, job, 'origin');
+  await openBench(page, job, 'origin');
   await page.getByText('By fall of potential: three spikes').click();
   const spike = (name: string) => page.getByRole('textbox', { name: new RegExp(`^RA, spike ${name}`) });
   for (const [name, ohms] of [
@@ -374,10 +362,10 @@ test('TT: an electrode by three spikes, and Zs carried by the RCD', async ({ pag
 });
 
 test('the live half with the network off all the way, and back', async ({ page, context }) => {
-  const job = await ready(page, 'LIVE-6');
+  const job = await sallowRiseJob(page, 'LIVE-6');
   await utilityProved(page, job);
   await proveDead(page, job);
-  await bench(page, job, 'plan');
+  await openBench(page, job, 'plan');
   await context.setOffline(true);
   await page.getByRole('tab', { name: 'Zs' }).click();
   await page.getByRole('radio', { name: 'Cover on' }).click();

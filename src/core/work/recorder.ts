@@ -55,8 +55,8 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
     };
   const worse = outranking(at, slot, value);
   if (worse) return { ok: false, problem: governs(at, worse.body) };
-  const isAtPoint = isFigure && slot.test === 'zs' && slot.on.of === 'point';
-  const loop = obtained.method ?? (isAtPoint ? methodFor(wayOfSubject(at.job, slot.on) ?? null, inHand) : null);
+  const loop =
+    isFigure && isLoop(slot) ? (obtained.method ?? (slot.on.of === 'point' ? methodAt(at, slot, inHand) : null)) : null;
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
   const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const body: ReadingTaken = {
@@ -133,13 +133,25 @@ function servedBeside({ job, tests }: Readings, slot: Slot): readonly Slot[] {
 export const methodFor = (way: Way | null, { loopMethod }: Pick<InHand, 'loopMethod'>): LoopMethod =>
   loopMethod ?? (way?.residualMilliamps ? 'no-trip' : 'two-lead');
 
+/** Whether a slot is a loop to earth on a circuit, which is read by one method or another. */
+const isLoop = ({ test, pair, on }: Slot): boolean => test === 'zs' && !pair && (on.of === 'way' || on.of === 'point');
+
+/** How a loop is read at a place of a bench; nothing where it is no such loop. */
+export const methodAt = ({ job }: Readings, slot: Slot, inHand: InHand): LoopMethod | undefined =>
+  isLoop(slot) ? methodFor(wayOfSubject(job, slot.on) ?? null, inHand) : undefined;
+
 /** The entries of what was typed into a cell: a reading, or nothing, which clears it. */
 export function recordTyped(
   at: Readings,
   slot: Slot,
   typed: string,
   inHand: InHand,
-  { how, corrects = false, serving = false }: Pick<Obtained, 'how' | 'corrects'> & { readonly serving?: boolean } = {},
+  {
+    how,
+    method,
+    corrects = false,
+    serving = false,
+  }: Pick<Obtained, 'how' | 'method' | 'corrects'> & { readonly serving?: boolean } = {},
 ): Recording {
   const served = serving ? servedBeside(at, slot) : [];
   if (typed.trim() === '') return { ok: true, entries: [slot, ...served].flatMap((each) => clearSlot(at, each)) };
@@ -147,7 +159,7 @@ export function recordTyped(
   if (!definition) return { ok: false, problem: at.tests.whyNot(slot) };
   const parsed = parseReading(typed, definition.spec);
   const record = serving ? recordServing : recordReading;
-  return parsed.ok ? record(at, slot, { ...parsed, corrects, ...(how ? { how } : {}) }, inHand) : parsed;
+  return parsed.ok ? record(at, slot, { ...parsed, corrects, method, ...(how ? { how } : {}) }, inHand) : parsed;
 }
 
 /** How the CPC was proved, where the person said so instead of a reading. */

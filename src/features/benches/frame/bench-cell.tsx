@@ -8,7 +8,7 @@ import { unitWord } from '../../../core/quantity/parse-reading';
 import { showValue } from '../../../core/quantity/reading-value';
 import { standing } from '../../../core/job/job';
 import { useJob } from '../../../client/job-provider';
-import { recordTyped } from '../../../core/work/recorder';
+import { methodAt, recordTyped } from '../../../core/work/recorder';
 import { VerdictMark, verdictPattern } from '../../workspace/verdict-mark';
 import { useBench, useTester } from './bench-provider';
 
@@ -79,7 +79,11 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
     setText(typed);
     setProblem(null);
     if (typed.trim() === (recorded.current ?? shown)) return true;
-    const recording = recordTyped(view, slot, typed, inHand, { corrects: true, serving: true });
+    const recording = recordTyped(view, slot, typed, inHand, {
+      corrects: true,
+      serving: true,
+      method: methodAt(view, slot, inHand),
+    });
     if (!recording.ok) {
       setProblem(recording.problem);
       return false;

@@ -21,7 +21,7 @@ import { useInHand } from '../../workspace/in-hand';
 import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { InHand } from '../../../core/work/in-hand';
-import { methodFor, recordBeside, recordServing } from '../../../core/work/recorder';
+import { methodAt, recordBeside, recordServing } from '../../../core/work/recorder';
 import { stateOf, devicesBefore, residualOfWay } from '../../../core/work/on-now';
 import type { TesterReading, Where } from '../../../instruments/messages';
 import { TesterLink, type TesterState } from '../../../instruments/tester-link';
@@ -117,7 +117,12 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         const { value, leadNullOhms, testVolts } = reading;
         // An instrument that says its null has taken it off itself.
         const held = { ...inHand, instrumentId, leadNullOhms, testVolts, leadsIn: false };
-        const recording = recordServing(view, slot, { value, reason: null }, held);
+        const recording = recordServing(
+          view,
+          slot,
+          { value, reason: null, method: methodAt(view, slot, inHand) },
+          held,
+        );
         if (!recording.ok) {
           toast(recording.problem);
           return false;
@@ -176,11 +181,10 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       if (!link || !at) return;
       if (view.tests.of(at)?.spec.takes === 'confirmation')
         return void toast('This is looked at, not measured: enter it yourself.');
-      const way = wayOfSubject(view.job, at.on) ?? null;
       link.measure(at, {
         where: whereOf(view, at.on),
         testVolts: inHand.testVolts,
-        ...(at.test === 'zs' && !at.pair ? { method: methodFor(way, inHand) } : {}),
+        method: methodAt(view, at, inHand),
       });
     },
     [link],
