@@ -2,7 +2,6 @@
 
 import { ChevronDown } from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
-import { whetherLive } from '../../../core/job/whether-live';
 import { isolationState } from '../../../core/work/isolation';
 import { Button } from '../../../ui/button';
 import { useNarrow } from '../../../ui/use-narrow';
@@ -27,7 +26,7 @@ export function BenchHand({ name, bench = null }: { readonly name: string; reado
   const isCovered = job.isolations.some((record) => isolationState(record).inForce);
   const serial = inHand.instrumentId ? job.instruments.get(inHand.instrumentId)?.serial : null;
   const [cupboard, setCupboard] = useState(false);
-  const [said, setSaid] = useState<boolean | null>(null);
+  const [said, setSaid] = useState(false);
   useEffect(() => setCupboard(localStorage.getItem(cupboardKey) === 'yes'), []);
   useEffect(() => {
     const root = document.documentElement;
@@ -50,7 +49,7 @@ export function BenchHand({ name, bench = null }: { readonly name: string; reado
     </Button>
   );
   if (isNarrow) {
-    const open = said ?? (!isCovered && !inHand.isolationWhy && !whetherLive(job).live);
+    const open = said;
     return (
       <div className="border-b border-rule print:hidden">
         <div className="flex items-center gap-2">
@@ -63,7 +62,9 @@ export function BenchHand({ name, bench = null }: { readonly name: string; reado
           >
             <span className="min-w-0 flex-1 truncate">
               {serial ?? 'no instrument'}
-              {liveBenches.has(name) ? '' : ` · ${inHand.leadNullOhms ? `${inHand.leadNullOhms} Ω` : 'not nulled'}`}
+              {liveBenches.has(name)
+                ? ''
+                : ` · ${inHand.leadNullOhms ? `${inHand.leadNullOhms} Ω` : 'not nulled'}${isCovered || inHand.isolationWhy ? '' : ' · no isolation'}`}
               {tester && !open && (
                 <strong data-testid="tester">
                   {' '}

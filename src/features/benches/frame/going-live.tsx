@@ -23,9 +23,10 @@ export function GoingLive({ record }: Props) {
   const links = stillIn(job.links);
   const isolations = job.isolations.filter(({ begun, ended }) => begun.scope.of === 'supply' && !ended);
   const never = links.filter((link) => !mayStay(job, link));
+  const since = isolations.at(-1)?.begunAt ?? '';
   const covers = [...job.boards.values()].filter(({ id }) => {
     const cover = job.covers.get(id);
-    return !cover || cover.state === 'open' || cover.at < (isolations.at(-1)?.begunAt ?? '');
+    return !cover || cover.state === 'open' || cover.at < since;
   });
   const lacking = [
     never.length > 0 && `${never.length} to take out`,
@@ -87,7 +88,7 @@ export function GoingLive({ record }: Props) {
         </Line>
         <Line n={2} done={covers.length === 0} title="Covers">
           {[...job.boards.values()].map((board) => (
-            <CoverOf key={board.id} boardId={board.id} name={board.name ?? 'Board'} record={record} />
+            <CoverOf key={board.id} boardId={board.id} name={board.name ?? 'Board'} since={since} record={record} />
           ))}
         </Line>
         <Line n={3} done={earthSeen} title="Earthing and bonding">
@@ -131,9 +132,20 @@ function Line({ n, done, title, children }: { n: number; done: boolean; title: s
 }
 
 /** How a board's cover stands: one tap, and a reason where it is not on. */
-export function CoverOf({ boardId, name, record }: { boardId: string; name: string } & Props) {
+export function CoverOf({
+  boardId,
+  name,
+  since = '',
+  record,
+}: {
+  boardId: string;
+  name: string;
+  /** What was said before this no longer counts. */
+  since?: string;
+} & Props) {
   const { job, isSealed } = useJob();
-  const cover = job.covers.get(boardId);
+  const said = job.covers.get(boardId);
+  const cover = said && said.at >= since ? said : undefined;
   const [asked, setAsked] = useState<CoverState | null>(null);
   const [why, setWhy] = useState('');
   const set = (state: CoverState, reason: string | null) => {

@@ -72,7 +72,7 @@ export function NotReadMenu() {
       items={[
         ...(isZs
           ? reasonsCalculated(view.document.kind).map((reason) => ({
-              says: `Work it out: ${reason.label.toLowerCase()}`,
+              says: `Work it out: ${reason.label}`,
               run: () => workOut(reason),
             }))
           : []),

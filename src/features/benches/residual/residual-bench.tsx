@@ -7,7 +7,6 @@ import { type Slot, slotAt, slotKey } from '../../../core/installation/slot';
 import { isSpare } from '../../../core/installation/way';
 import { governing } from '../../../core/job/governing';
 import type { ReadingValue } from '../../../core/quantity/reading-value';
-import { judgeHalfCycles } from '../../../core/tests/residual/residual';
 import { residual } from '../../../core/tests/residual/definition';
 import {
   afddButton,
@@ -78,12 +77,10 @@ function OneDevice({
   const doubt = doubtOfType(device);
   const values = halfCycles.map((each) => governing(view, on, atHalfCycle(rcdTime, each))?.body.value ?? notRead);
   const whole = governing(view, on, rcdTime);
-  const both = values.every(({ is }) => is !== 'not-taken');
-  const judged = !whole
-    ? null
-    : both
-      ? (view.verdicts.get(slotKey(on, rcdTime))?.judgement ?? null)
-      : judgeHalfCycles([values[0] ?? notRead, values[1] ?? notRead], pack, deviceOf(device), '1x');
+  const judgement = view.verdicts.get(slotKey(on, rcdTime))?.judgement ?? null;
+  const left = halfCycles.filter((_, index) => values[index]?.is === 'not-taken');
+  // One half of the wave in order says nothing of the other; one that fails says enough.
+  const judged = whole && (left.length === 0 || left.length === 2 || judgement?.verdict === 'fails') ? judgement : null;
   const rows: readonly { name: string; whole: typeof rcdTime | typeof rcdHalf | typeof rcdFive; why?: string }[] = [
     { name: '½ IΔn, holds', whole: half.no },
     { name: 'IΔn', whole: half.one },
@@ -136,6 +133,11 @@ function OneDevice({
           ))}
         </tbody>
       </table>
+      {whole && !judged && (
+        <p className="margin-line pl-3 text-sm font-semibold">
+          From {left.join('° and ')}° still to read: the longer of both counts.
+        </p>
+      )}
       {judged && (
         <div className="margin-line space-y-1 pl-3">
           <VerdictMark verdict={judged.verdict} worded />
@@ -166,12 +168,6 @@ function OneDevice({
     </section>
   );
 }
-
-const deviceOf = ({ ways: [way] }: ResidualOfJob) => ({
-  standard: way.residualStandard ?? null,
-  delayed: way.residualDelayed ?? false,
-  milliamps: way.residualMilliamps ?? 0,
-});
 
 function HalfCycleRow({ name, slots, row }: { name: string; slots: readonly Slot[]; row: number }) {
   return (
