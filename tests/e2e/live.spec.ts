@@ -375,6 +375,13 @@ test('the live half with the network off all the way, and back', async ({ page, 
   await choose(page, 'Circuit', /^4 /);
   await zsAt(page, 1).fill('0.52');
   await page.keyboard.press('Enter');
+  // A point met on the way takes its place, and what stands beyond moves along.
+  await zsAt(page, 1).focus();
+  await page.getByRole('checkbox', { name: 'after Utility room 1' }).check();
+  await page.getByLabel('Add points').fill('larder');
+  await page.getByLabel('Add points').press('Enter');
+  await expect(page.getByRole('textbox', { name: /^Zs, point 2 Larder/ })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: /^Zs, point 5 Utility room 4/ })).toBeVisible();
   await page.getByRole('tab', { name: 'RCDs' }).click();
   await page.getByRole('textbox', { name: /^IΔn, from 0°/ }).fill('24');
   await page.keyboard.press('Enter');

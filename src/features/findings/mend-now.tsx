@@ -6,6 +6,7 @@ import { useJob } from '../../client/job-provider';
 import { measureKey } from '../../core/installation/slot';
 import type { Observation } from '../../core/job/kinds/observation';
 import { readDay, showDayShort } from '../../core/words/day';
+import { readMoney } from '../../core/words/money';
 import { dayHere } from '../../core/words/moment';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -21,6 +22,9 @@ export function MendNow({ observation }: { observation: Observation }) {
   const [how, setHow] = useState('');
   const [on, setOn] = useState('');
   const [found, setFound] = useState(byLooking);
+  const [parts, setParts] = useState('');
+  const [minutes, setMinutes] = useState('');
+  const [price, setPrice] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const { id, wayId, remedied } = observation;
   if (remedied) return null;
@@ -29,11 +33,24 @@ export function MendNow({ observation }: { observation: Observation }) {
     const day = readDay(on);
     if (!day.ok) return setProblem(day.problem);
     const measure = finders.find((each) => measureKey(each) === found);
+    const money = readMoney(price);
+    if (!money.ok) return setProblem(money.problem);
+    if (minutes.trim() !== '' && !/^[1-9]\d{0,3}$/.test(minutes.trim())) return setProblem('Minutes: a whole number.');
+    const spent = {
+      parts: parts.trim() || null,
+      minutes: minutes.trim() === '' ? null : Number(minutes),
+      pricePence: money.value,
+      // The observation tells of it.
+      leftOut: 'told with its observation',
+    };
     const outcome = append([
       { kind: 'observation.remedied', body: { observationId: id, how: how.trim(), on: day.day } },
       ...(wayId && measure
         ? ([
-            { kind: 'repair.made', body: { repairId: v7(), wayId, found: measure, what: how.trim().slice(0, 200) } },
+            {
+              kind: 'repair.made',
+              body: { repairId: v7(), wayId, found: measure, what: how.trim().slice(0, 200), ...spent },
+            },
           ] as const)
         : []),
     ]);
@@ -83,6 +100,23 @@ export function MendNow({ observation }: { observation: Observation }) {
                     label: `${(tests.on('point', each) ?? tests.on('way', each))?.name ?? each.test}: it and those before it are due again`,
                   })),
                 ]}
+              />
+            </div>
+          )}
+          {wayId && found !== byLooking && (
+            <div className="grid gap-2 sm:grid-cols-[2fr_1fr_1fr]">
+              <FormField label="Parts" value={parts} onChange={(event) => setParts(event.target.value)} />
+              <FormField
+                label="Minutes"
+                inputMode="numeric"
+                value={minutes}
+                onChange={(event) => setMinutes(event.target.value)}
+              />
+              <FormField
+                label="Price, £"
+                inputMode="decimal"
+                value={price}
+                onChange={(event) => setPrice(event.target.value)}
               />
             </div>
           )}
