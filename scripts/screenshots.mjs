@@ -117,7 +117,7 @@ try {
   await bench(page, 'plan');
   await shoot(page, 'bench-plan');
   await bench(page, 'board');
-  await page.getByRole('button', { name: /Porch and gatepost/ }).click();
+  await page.getByRole('button', { name: /^B6 Porch and gatepost/ }).click();
   await shoot(page, 'bench-board');
   await bench(page, 'continuity');
   await page.getByLabel('Probes together, ohm').fill('0.08');
