@@ -45,6 +45,7 @@ type Tolerance =
   | 'faultCurrentShareLeast'
   | 'faultCurrentShareMost'
   | 'electrodeStableOhms'
+  | 'electrodePlateauShare'
   | 'neutralEarthVolts'
   | 'radialOhms'
   | 'radialShare'

@@ -90,7 +90,7 @@ describe('both half cycles of an RCD', () => {
 
 describe('fall of potential', () => {
   const of = (near: string, middle: string, far: string) =>
-    judgePlateau({ near: exact(near), middle: exact(middle), far: exact(far) });
+    judgePlateau({ near: exact(near), middle: exact(middle), far: exact(far) }, pack);
   it.each([
     ['100', '100', '100', true],
     ['95', '100', '105', true],

@@ -25,10 +25,13 @@ export type NotRead = {
 const rows: readonly Row[] = z.array(reasonRow).parse(raw);
 const isMark = (outcome: string): outcome is NotRead['mark'] => (notTakenMarks as readonly string[]).includes(outcome);
 
+/** A sentence that names a figure is not said by one tap: nobody has given the figure. */
+const wantsFigure = ({ sentence }: Pick<Row, 'sentence'>): boolean => /\{(value|lowest|highest)\}/.test(sentence);
+
 /** The reasons for which a document takes LIM, N/V or N/A in place of a reading, the usual ones first. */
 export const reasonsNotRead = (document: string): readonly NotRead[] =>
   rows.flatMap(({ outcome, ...row }) =>
-    row.for.includes('reading') && row.documents.includes(document) && isMark(outcome)
+    row.for.includes('reading') && row.documents.includes(document) && isMark(outcome) && !wantsFigure(row)
       ? [{ id: row.id, label: row.label, mark: outcome, operational: row.operational, sentence: row.sentence }]
       : [],
   );
@@ -37,10 +40,10 @@ export const reasonsNotRead = (document: string): readonly NotRead[] =>
 export const reasonsCalculated = (document: string): readonly Omit<NotRead, 'mark'>[] =>
   rows.filter((row) => row.outcome === 'calculated' && row.documents.includes(document));
 
-/** A reason's sentence for a place; what it leaves open is said in general words. */
-export const sayReason = ({ sentence }: Pick<NotRead, 'sentence'>, place: string, who: string): string =>
+/** A reason's sentence for a place. Whom it was agreed with, or who was told, one tap does not know: it is left unsaid. */
+export const sayReason = ({ sentence }: Pick<NotRead, 'sentence'>, place: string): string =>
   sentence
     .replaceAll('{place}', place)
-    .replaceAll('{who}', who)
-    .replaceAll('{value}', 'the value shown')
+    .replace('; {who} was told', '')
+    .replace(' with {who}', '')
     .replaceAll(/\{\w+\}/g, '–');

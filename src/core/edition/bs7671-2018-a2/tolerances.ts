@@ -9,6 +9,7 @@ export const tolerances: EditionPack['tolerances'] = {
   faultCurrentShareLeast: practice('0.5', 'of U0 ÷ Ze: below it the two were not taken on one path'),
   faultCurrentShareMost: practice('4', 'of U0 ÷ Ze: bonding in parallel raises the current'),
   electrodeStableOhms: practice('200', '411.5.3 note: above it an electrode may not be stable'),
+  electrodePlateauShare: practice('0.05', 'of three readings by fall of potential from their mean'),
   neutralEarthVolts: practice('10', 'of neutral to earth at the incoming terminals, and of L–N from L–E'),
   radialOhms: practice('0.05', 'contacts and terminals of a short circuit'),
   radialShare: practice('0.25', 'lengths are estimated to about a quarter'),

@@ -1,3 +1,4 @@
+import type { EditionPack } from '../../edition/pack';
 import { type Exact, add, compare, divide, exact, multiply, subtract, toFixed } from '../../quantity/exact';
 
 /** Resistance of an electrode with the potential spike nearer, midway and farther, in ohm. */
@@ -12,21 +13,19 @@ export type Plateau = {
   readonly says: string;
 };
 
-/** How far the three may stand from their mean, as a share of it: beyond it the current spike is too near. */
-const mostDeparture = exact('0.05');
-
 const apart = (one: Exact, other: Exact): Exact =>
   compare(one, other) >= 0 ? subtract(one, other) : subtract(other, one);
 
 /**
- * Judges three readings of an electrode by fall of potential: level within 5 % of their mean they lie on the plateau and
+ * Judges three readings of an electrode by fall of potential: level within the pack's share of their mean they lie on the plateau and
  * the mean is RA; otherwise the two zones overlap, and the current spike goes farther out.
  */
-export function judgePlateau({ near, middle, far }: FallOfPotential): Plateau {
+export function judgePlateau({ near, middle, far }: FallOfPotential, { tolerances }: EditionPack): Plateau {
+  const most = exact(tolerances.electrodePlateauShare.value);
   const ohms = divide(add(add(near, middle), far), exact(3));
   const worst = [near, middle, far].map((each) => apart(each, ohms)).reduce((a, b) => (compare(a, b) >= 0 ? a : b));
   const departs = compare(ohms, exact(0)) === 0 ? exact(0) : divide(worst, ohms);
-  const level = compare(departs, mostDeparture) <= 0;
+  const level = compare(departs, most) <= 0;
   const percent = toFixed(multiply(departs, exact(100)), 1, 'half-up');
   return {
     level,
@@ -34,6 +33,6 @@ export function judgePlateau({ near, middle, far }: FallOfPotential): Plateau {
     departs,
     says: level
       ? `Level within ${percent} % of ${toFixed(ohms, 2, 'half-up')} Ω: the plateau is reached.`
-      : `${percent} % from their mean, more than 5 %: the spikes stand too near. Take the current spike farther out and read all three again.`,
+      : `${percent} % from their mean, more than ${toFixed(multiply(most, exact(100)), 0, 'half-up')} %: the spikes stand too near. Take the current spike farther out and read all three again.`,
   };
 }

@@ -20,10 +20,9 @@ export function NotReadMenu() {
   const cell = useCellInUse();
   if (!cell || view.isSealed) return null;
   const { slot } = cell;
-  const who = view.job.client.name?.trim() || 'the person in charge';
   const place = placeOf(view, slot);
   const mark = (reason: NotRead) => {
-    const sentence = sayReason(reason, place, who);
+    const sentence = sayReason(reason, place);
     const recording = recordReading(
       view,
       slot,
@@ -41,7 +40,8 @@ export function NotReadMenu() {
                 sort: reason.operational ? 'operational' : 'agreed',
                 what: `${view.tests.of(slot)?.name ?? slot.test}: ${place}`,
                 why: sentence,
-                agreedWith: reason.operational ? null : who,
+                // With whom is asked for where limitations are written.
+                agreedWith: null,
               },
             },
           ]
@@ -57,7 +57,7 @@ export function NotReadMenu() {
       {
         value: { is: 'number', shown: calculated.ohms },
         how: 'calculated',
-        reason: sayReason(reason, place, who).slice(0, 200),
+        reason: sayReason(reason, place).slice(0, 200),
         corrects: true,
       },
       inHand,

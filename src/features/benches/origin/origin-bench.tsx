@@ -210,7 +210,7 @@ function Electrode() {
     const value = valueAt(view, supply, electrodeAt(spike));
     return value && figureOf(value);
   });
-  const plateau: Plateau | null = near && middle && far ? judgePlateau({ near, middle, far }) : null;
+  const plateau: Plateau | null = near && middle && far ? judgePlateau({ near, middle, far }, view.pack) : null;
   const keep = () => {
     if (!plateau) return;
     const shown = toFixed(plateau.ohms, 2, 'half-up');
