@@ -12,6 +12,8 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'tests/unit/**/*.test.ts'],
+          // What is imported once serves every file: they share no state but what is frozen.
+          isolate: false,
           testTimeout: 120_000,
           hookTimeout: 120_000,
         },

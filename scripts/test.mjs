@@ -93,9 +93,17 @@ try {
         '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n',
       );
   });
-  await Promise.all([stage('lint', async () => one(await lint())), stage('types', async () => one(await types()))]);
-  await stage('unit', () => vitest('unit'));
-  if (runs('integration') || runs('e2e')) await locked(ensureBuilt);
+  // Two processors: the types and the form of the code on one, what it answers and the build on the other.
+  await Promise.all([
+    (async () => {
+      await stage('types', async () => one(await types()));
+      await stage('lint', async () => one(await lint()));
+    })(),
+    (async () => {
+      await stage('unit', () => vitest('unit'));
+      if (runs('integration') || runs('e2e')) await locked(ensureBuilt);
+    })(),
+  ]);
   await stage('integration', async () => {
     const base = await temporaryDatabase('test');
     try {

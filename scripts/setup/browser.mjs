@@ -1,9 +1,9 @@
 import { existsSync } from 'node:fs';
 import { ensureDebian } from './packages.mjs';
 
-const chromium = '/usr/bin/chromium';
+const chromium = '/usr/bin/chromium-headless-shell';
 
-export const ensureChromium = () => ensureDebian(['chromium'], () => existsSync(chromium));
+export const ensureChromium = () => ensureDebian(['chromium-headless-shell'], () => existsSync(chromium));
 
 /** How Debian's Chromium is started, headless and without asking the network for anything. */
 export const launch = {

@@ -92,6 +92,7 @@ test('an instrument is added, dated and retired; a new job is offered it', async
     .click();
   await expect(page.getByText('LT-0042')).toBeVisible();
   await page.goto('/firm');
+  await settled(page);
   await held.getByRole('button', { name: 'Retire' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Retire it' }).click();
   await expect(held).toHaveCount(0);

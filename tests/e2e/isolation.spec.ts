@@ -35,9 +35,11 @@ test.describe('safe isolation', () => {
     const begun = entries.find((e) => e.kind === 'isolation.begun');
     expect(entries.find((e) => e.kind === 'reading.taken')?.body.isolationId).toBe(begun?.body.isolationId);
     await page.goto(`${job}/isolation`);
+    await settled(page);
     await page.getByRole('button', { name: 'I left the site' }).click();
     await expect(page.getByText('Lapsed: left site. Repeat the whole procedure.')).toBeVisible();
     await page.goto(`${job}/circuits`);
+    await settled(page);
     await page.getByLabel('No isolation in force: why').fill('Sub-main switched and locked at the house');
     await page.getByLabel('No isolation in force: why').blur();
     await cell(page, 'R1 plus R2', 2).click();

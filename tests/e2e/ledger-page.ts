@@ -34,11 +34,20 @@ export async function signOut(page: Page): Promise<void> {
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
 }
 
+/** Begins a job of that sort. A press before the page listens does nothing: it is pressed until the dialog answers. */
+export async function beginJob(page: Page, sort: string): Promise<void> {
+  await page.goto('/');
+  const kind = page.getByRole('radio', { name: sort, exact: true });
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Open a job' }).click();
+    await expect(kind).toBeVisible({ timeout: 3_000 });
+  }).toPass();
+  await kind.click();
+}
+
 /** Opens a job of the test's own and answers its address. */
 export async function openJob(page: Page, reference: string): Promise<string> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Open a job' }).click();
-  await page.getByRole('radio', { name: 'Report on what exists' }).click();
+  await beginJob(page, 'Report on what exists');
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Your reference').fill(reference);
   await dialog.getByLabel('Address of the installation').fill(`${reference} Tansy Court, Marrowby`);

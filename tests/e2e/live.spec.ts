@@ -221,10 +221,16 @@ test.describe('by touch, on a phone', () => {
     // The RCD and what is tried by hand, with the thumb alone.
     await choose(page, 'Bench', 'RCDs', 'tap');
     await choose(page, 'Device', /Utility room/, 'tap');
-    await page.getByRole('textbox', { name: /^IΔn, from 0°/ }).tap();
-    await pad.getByRole('button', { name: 'Take reading' }).tap();
+    // Hands-free waits at each trip until the device is on again.
+    await page.getByRole('button', { name: /^Hands-free: 4 to read/ }).tap();
+    const said = page.getByRole('status', { name: 'Said' });
+    const on = page.getByRole('button', { name: /^way 4 .*: tripped; switch on/ });
+    await expect(said).toContainText(/Way 4 .* is tripped/);
     await expect(page.getByRole('textbox', { name: /^IΔn, from 0°/ })).toHaveValue(/^2\d$/);
-    await page.getByRole('button', { name: /^way 4 .*: tripped; switch on/ }).tap();
+    await on.tap();
+    await expect(page.getByRole('textbox', { name: /^IΔn, from 180°/ })).toHaveValue(/^2\d$/);
+    await expect(said).toContainText('That was the last');
+    await on.tap();
     await page.getByRole('textbox', { name: /^Test button/ }).tap();
     await pad.getByRole('button', { name: 'Correct' }).tap();
     await choose(page, 'Bench', 'Function', 'tap');

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { minorWorksByKeyboard } from '../../scripts/bench/minor-works.mjs';
 import {
+  beginJob,
   cell,
   choose,
   demo,
@@ -17,9 +18,7 @@ import {
 
 /** Opens the dialog and says what was done, as far as it decides which paper. */
 async function say(page: Page, sort: string, did: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Open a job' }).click();
-  await page.getByRole('radio', { name: sort, exact: true }).click();
+  await beginJob(page, sort);
   if (did) await page.getByRole('dialog').getByLabel('What, where, on which circuit').fill(did);
 }
 
@@ -285,6 +284,7 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   await expect(quote.getByRole('heading')).toContainText('£1,425.50');
   await settled(page);
   await page.reload();
+  await settled(page);
   await page.getByRole('button', { name: /^Before it is quoted/ }).click();
   await expect(quote.getByLabel('Bond gas, £')).toHaveValue('185.00');
   // Whose a neutral is can be said where the check leads to.
@@ -292,6 +292,7 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   await choose(page, 'Neutral', /Its own/);
   await settled(page);
   await page.goto(`${job}/brief`);
+  await settled(page);
   await page.getByRole('button', { name: /^Before it is quoted/ }).click();
   await expect(page.getByRole('link', { name: /^Neutral: Way 5/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Neutral: Way 4/ })).toHaveCount(0);

@@ -105,6 +105,7 @@ test('what reaches a sealed job late is kept after the seal, and the seal holds'
   });
   expect(await answer.json()).toMatchObject({ results: [{ accepted: true }] });
   await page.reload();
+  await settled(page);
   await sealed.click();
   await page.getByRole('link', { name: 'Verification page' }).click();
   await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();

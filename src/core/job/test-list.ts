@@ -80,7 +80,7 @@ function misfit(value: ReadingValue, { spec, name }: Pick<SlotDefinition, 'spec'
       if (!spec.mayBeOver) return `${name} cannot be over range.`;
       return value.bound.startsWith('-') ? `${name} cannot be over a figure below zero.` : null;
     case 'unstable':
-      return spec.mayBeOpen &&
+      return (spec.mayBeOpen || spec.mayWander) &&
         exact(value.low).numerator >= 0n &&
         compare(exact(value.low), exact(value.high)) < 0 &&
         compare(exact(value.high), exact(spec.most)) <= 0

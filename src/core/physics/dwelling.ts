@@ -99,6 +99,10 @@ const dwellingFault = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('missing bond'), service: id }),
   z.object({ kind: z.literal('supply reversed') }),
   z.object({ kind: z.literal('supply neutral lost') }),
+  /** A joint of the supply neutral that moves: its voltages wander with what is switched on. */
+  z.object({ kind: z.literal('supply neutral slack') }),
+  /** A storage or generator that feeds a circuit from its far end: it stays live with its way off. */
+  z.object({ kind: z.literal('second source'), circuit: id }),
 ]);
 export type DwellingFault = z.infer<typeof dwellingFault>;
 
@@ -208,7 +212,7 @@ function firstContradiction({ circuits, boards, faults, earthPaths, bonds, pipew
   };
   for (const [index, fault] of faults.entries()) {
     const lacking =
-      fault.kind === 'supply reversed' || fault.kind === 'supply neutral lost'
+      fault.kind === 'supply reversed' || fault.kind === 'supply neutral lost' || fault.kind === 'supply neutral slack'
         ? null
         : fault.kind === 'missing bond'
           ? bonds.some((b) => b.service === fault.service)

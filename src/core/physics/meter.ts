@@ -208,7 +208,8 @@ export class Meter {
   /** Volts of the supply at the incoming terminals, main switch off; `T-E` is the earthing terminal to an earth of its own. */
   supplyVolts(pair: 'L-N' | 'L-E' | 'N-E' | 'T-E'): Shown {
     const { volts, earthing } = this.dwelling.supply;
-    const has = (kind: 'supply reversed' | 'supply neutral lost') => this.dwelling.faults.some((f) => f.kind === kind);
+    const has = (kind: 'supply reversed' | 'supply neutral lost' | 'supply neutral slack') =>
+      this.dwelling.faults.some((f) => f.kind === kind);
     const pme = earthing === 'TN-C-S';
     const lost = has('supply neutral lost');
     const [low, raised] = [volts * 0.004, volts * 0.78];
@@ -222,6 +223,16 @@ export class Meter {
     };
     const swapped = pme ? { ...sound, 'T-E': volts } : { 'L-N': volts, 'L-E': low, 'N-E': volts, 'T-E': low };
     const truly = (has('supply reversed') ? swapped : lost ? without : sound)[pair];
+    // What a slack neutral takes off one house is put on the neutral, or on all that is joined to it.
+    const taken = volts * 0.09;
+    if (has('supply neutral slack') && (pair === 'L-N' || pair === (pme ? 'T-E' : 'N-E') || (pme && pair === 'L-E'))) {
+      const [least, most] = sound[pair] > taken ? [volts - taken, volts + taken * 0.3] : [low, taken];
+      return {
+        value: { is: 'unstable', low: least.toFixed(0), high: most.toFixed(0) },
+        true: truly,
+        moves: { low: least.toFixed(0), high: most.toFixed(0) },
+      };
+    }
     const shown = Math.max(0, truly + 0.6 * this.scatter());
     return { value: { is: 'number', shown: shown.toFixed(shown < 20 ? 1 : 0) }, true: truly, moves: null };
   }
@@ -383,8 +394,17 @@ export class Meter {
         moves: null,
       };
     const noise = noTrip ? noTripNoise : loopNoise;
-    const shown = Math.max(0, between + worn + (noise ? noise * this.gauss() : 0));
-    return { value: { is: 'number', shown: shown.toFixed(2) }, true: between + worn, moves: null };
+    const show = (ohms: number) => Math.max(0, ohms + (noise ? noise * this.gauss() : 0)).toFixed(2);
+    if (this.contactFaults(red, black).some((f) => f.moves)) {
+      const [low = '', high = ''] = [show(between), show(between + worn * 2)].sort((a, b) => Number(a) - Number(b));
+      const moves = { low, high };
+      return {
+        value: low === high ? { is: 'number', shown: high } : { is: 'unstable', ...moves },
+        true: between + worn,
+        moves,
+      };
+    }
+    return { value: { is: 'number', shown: show(between + worn) }, true: between + worn, moves: null };
   }
 }
 

@@ -25,6 +25,7 @@ describe('what people type', () => {
     ['0.31~0.58', ohms, '0.31~0.58'],
     ['.3 to .6 Ω', ohms, '0.3~0.6'],
     ['0.31-0.58', ohms, '0.31~0.58'],
+    ['0.9~1.4', loop, '0.9~1.4'],
     ['ok', tick, '✓'],
     ['Y', tick, '✓'],
     ['rev', tick, 'reversed'],
@@ -52,7 +53,7 @@ describe('what people type', () => {
     ['0.3~0.3', ohms, /lower figure first/],
     ['0.3~', ohms, /not a reading/],
     ['0.3~9999', ohms, /lowest and the highest/],
-    ['1~2', loop, /stands still/],
+    ['1~2', megohms, /stands still/],
     ['0.4', tick, /not one of/],
   ])('%j is refused with a reason', (typed, spec, problem) => {
     const parsed = parseReading(typed, spec);

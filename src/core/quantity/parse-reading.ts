@@ -9,6 +9,8 @@ export type ReadingSpec =
       readonly most: string;
       readonly mayBeOpen: boolean;
       readonly mayBeOver: boolean;
+      /** A figure that would not stand still is kept from its lowest to its highest; always so where it may be open. */
+      readonly mayWander?: boolean;
     }
   | { readonly takes: 'confirmation' };
 
@@ -113,7 +115,7 @@ function parseFigure(lower: string, text: string, spec: ReadingSpec & { takes: '
 }
 
 function parseRange(from: string, to: string, text: string, spec: ReadingSpec & { takes: 'figure' }): ParsedReading {
-  if (!spec.mayBeOpen)
+  if (!spec.mayBeOpen && !spec.mayWander)
     return refuse('An unstable reading has no place in this column: take it again until it stands still.');
   const [low, high] = [from, to].map((part) => parseFigure(part, part, spec));
   if (!low?.ok || !high?.ok || low.value.is !== 'number' || high.value.is !== 'number')

@@ -8,7 +8,14 @@ export const continuityOhms: ReadingSpec = {
   mayBeOpen: true,
   mayBeOver: true,
 };
-export const loopOhms: ReadingSpec = { takes: 'figure', unit: 'ohm', most: '5000', mayBeOpen: false, mayBeOver: true };
+export const loopOhms: ReadingSpec = {
+  takes: 'figure',
+  unit: 'ohm',
+  most: '5000',
+  mayBeOpen: false,
+  mayBeOver: true,
+  mayWander: true,
+};
 export const megohms: ReadingSpec = {
   takes: 'figure',
   unit: 'megohm',
@@ -23,7 +30,14 @@ export const kiloamps: ReadingSpec = {
   mayBeOpen: false,
   mayBeOver: true,
 };
-export const volts: ReadingSpec = { takes: 'figure', unit: 'volt', most: '1000', mayBeOpen: false, mayBeOver: false };
+export const volts: ReadingSpec = {
+  takes: 'figure',
+  unit: 'volt',
+  most: '1000',
+  mayBeOpen: false,
+  mayBeOver: false,
+  mayWander: true,
+};
 export const millis: ReadingSpec = {
   takes: 'figure',
   unit: 'millisecond',

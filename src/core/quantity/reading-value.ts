@@ -19,7 +19,7 @@ export const readingValue = z.discriminatedUnion('is', [
   /** Below what the instrument shows: at most its bound. */
   z.object({ is: z.literal('under'), bound: decimalText }),
   z.object({ is: z.literal('open') }),
-  /** A continuity figure that would not stand still, from its lowest to its highest. */
+  /** A figure that would not stand still, from its lowest to its highest. */
   z.object({ is: z.literal('unstable'), low: decimalText, high: decimalText }),
   z.object({ is: z.literal('not-taken'), mark: z.enum(notTakenMarks) }),
   z.object({ is: z.literal('confirmed') }),

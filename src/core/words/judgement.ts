@@ -77,5 +77,5 @@ export const unstable = (judgement: Judgement, value: Extract<ReadingValue, { is
   rule: `${judgement.rule}.unstable`,
   verdict: graver(judgement.verdict, 'doubt'),
   working: [reason('reading.unstable', value), ...judgement.working],
-  next: { rule: 'reading.unstable' },
+  next: judgement.next ?? { rule: 'reading.unstable' },
 });

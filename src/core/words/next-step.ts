@@ -53,6 +53,7 @@ const steps = {
   'ir.investigate': () => 'Find what brings it down: a load or neon left in, damp, or a damaged cable.',
   'leads.unknown': () => 'Null the leads and read again, or measure them and take them off.',
   'leads.wrong': () => 'Null the leads anew, probes held together, and read again.',
+  'ln-loop.below-supply': () => 'Read the L–N loop again, and Ipf at the origin with everything connected.',
   'ln-loop.above': () => 'A short between line and neutral would not be cleared in time: the RCD does not see it.',
   'metalwork.open': (pack) =>
     `Metalwork that is not earthed: look for a missing tail or paint under the screw; otherwise code it (${itemsNamed(pack, 'cpc')}).`,
@@ -94,6 +95,8 @@ const steps = {
   'spd.spent': () => 'Renew the cartridge, or record it: nothing protects from surges meanwhile.',
   'touch-volts.above': () => 'STOP. Switch the circuit off and find the CPC: dead tests come first.',
   'volts.neutral-raised': () => 'Repeat; if it stays, load nothing and call the distributor.',
+  'volts.wander': () =>
+    'Load nothing more. Look for a slack neutral from the meter on; where it is ahead of that, call the distributor.',
   'volts.outside': () => 'Outside the band: repeat, and tell the distributor.',
   'ze.high': () => 'Above what the distributor usually declares: check the earth connection and ask the distributor.',
   'zs.above-maximum': (pack) =>

@@ -34,6 +34,10 @@ const reasons = {
   'leads.below-nothing': ({ working }: { working: string }) => working,
   'leads.wrong': () => 'Less than nothing: the null was wrong.',
   'ln-loop.beyond-range': () => 'Out of range.',
+  'ln-loop.below-supply': (is: { read: string; supply: string }) =>
+    `${is.read} is less than the supply alone, ${is.supply}: one of the two is wrong.`,
+  'ln-loop.beside-supply': (is: { supply: string; rest: string }) =>
+    `The supply takes ${is.supply} of it by Ipf; ${is.rest} are the circuit's line and neutral.`,
   'metalwork.open': () => 'No path from the CPC to the metalwork.',
   'no-such-test': ({ why }: { why: string }) => why,
   'not-taken': ({ mark }: { mark: string }) => `Recorded as ${mark}.`,
@@ -63,7 +67,7 @@ const reasons = {
   'rcd.none': () => 'No RCD is described for this circuit.',
   'reading.bound-within': () => 'Out of range: it is at least that, which does not show whether it is within.',
   'reading.unstable': (is: { low: string; high: string }) =>
-    `Moved between ${is.low} and ${is.high} Ω; judged by the higher.`,
+    `Moved between ${is.low} and ${is.high}; judged by the higher.`,
   'ring-pair.recorded': () => 'Another pair, tried to tell explanations apart: the diagnosis weighs it.',
   'ring-step.alone': ({ other }: { other: string }) => `Beside (r1 + ${other}) ÷ 4 once both ends are read.`,
   'ring-step.open': () => 'Open here: no path between the two.',
@@ -107,6 +111,7 @@ const reasons = {
   'volts.neutral-raised': ({ volts }: { volts: string }) =>
     `${volts} where there should be next to none: the supply neutral may be lost or loaded.`,
   'volts.none': () => 'No figure.',
+  'volts.wander': () => 'A supply that will not stand still: a slack neutral, loaded as things switch on and off.',
   'ze.beyond-range': () => 'Beyond the range of the instrument.',
   'ze.no-system': () => 'Say which earthing system it is, to see the usual maximum.',
   'zs.above-sum': (is: { excess: string; room: string }) =>

@@ -165,6 +165,56 @@ describe('the same house, live', () => {
     });
     expect(read).toEqual(shown);
   });
+  const faulty = (...faults: Dwelling['faults']) => {
+    const dwelling: Dwelling = { ...sallowRise, faults };
+    const made = meterOn(dwelling, editionPack('bs7671-2018-a2'), idealInstrument);
+    if (!made.ok) throw new Error(made.problem);
+    return (measure: Measure, way: number | null, point: string | null = null, off: readonly number[] = []) =>
+      play(
+        dwelling,
+        made.meter,
+        { measure, where: whereOf(way, point), testVolts: null, method: 'no-trip' },
+        new Set(off),
+      );
+  };
+  it('a slack neutral wanders between line and neutral, and stands to earth', () => {
+    const on = faulty({ kind: 'supply neutral slack' });
+    expect(on({ test: 'volts', pair: 'L-N' }, null)).toMatchObject({
+      value: { is: 'unstable', low: '217', high: '244' },
+    });
+    // On PME line to earth goes with it, and only an earth of its own tells the terminal.
+    expect(on({ test: 'volts', pair: 'L-E' }, null)).toMatchObject({ value: { is: 'unstable' } });
+    expect(on({ test: 'volts', pair: 'N-E' }, null)).toMatchObject({ value: { is: 'number' } });
+    expect(on({ test: 'volts', pair: 'T-E' }, null)).toMatchObject({ value: { is: 'unstable' } });
+  });
+  it('a joint that warms and moves shows two loop impedances', () =>
+    expect(
+      faulty({ kind: 'contact', circuit: '4', point: 'Utility room 2', conductor: 'L', ohms: 0.4, moves: true })(
+        zsAt,
+        4,
+        'Utility room 2',
+      ),
+    ).toMatchObject({ ok: true, value: { is: 'unstable' } }));
+  it('a second source stops the test on a way that is off', () => {
+    const on = faulty({ kind: 'second source', circuit: '4' });
+    expect(on(zsAt, 4, 'Utility room 2', [4])).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/second source/),
+    });
+    expect(on(zsAt, 5, 'Hall light', [5])).toMatchObject({ ok: false, why: expect.stringMatching(/No voltage/) });
+  });
+  it('a neutral borrowed from behind another RCD trips it before the test', () => {
+    const on = faulty({
+      kind: 'borrowed neutral',
+      circuit: '4',
+      point: 'Utility room 2',
+      from: { circuit: '5', point: 'Hall light' },
+    });
+    const half = { test: 'rcd time', position: 'half 0' };
+    expect(on(half, 4, 'Utility room 2')).toMatchObject({ ok: false, tripped: [1, 2, 3, 4] });
+    expect(on(half, 5, 'Hall light')).toMatchObject({ ok: false, why: expect.stringMatching(/before the test/) });
+    expect(on(half, 1, 'Hall')).toMatchObject({ ok: true, tripped: [] });
+  });
   it('shows both currents and three voltages at one press', () => {
     const played = play(sallowRise, meter, { measure: ipfLineNeutral, where: { of: 'supply' }, testVolts: null });
     expect(played.ok && played.also?.map(({ measure }) => measureKey(measure))).toEqual([

@@ -70,9 +70,10 @@ export function play(dwelling: Dwelling, meter: Meter, asked: Asked, off: Readon
   const last = where.of === 'point' ? where.point : (circuit.points.at(-1)?.id ?? '');
   if (isLive(measure)) {
     if (!circuit.points.some(({ id }) => id === last)) return refuse(`The tester finds no point “${last}” here.`);
-    return off.has(Number(circuit.id))
-      ? refuse(`No voltage here: way ${circuit.id} is dead.`)
-      : playLive(dwelling, meter, circuit, last, asked);
+    if (!off.has(Number(circuit.id))) return playLive(dwelling, meter, circuit, last, asked);
+    return dwelling.faults.some((fault) => fault.kind === 'second source' && fault.circuit === circuit.id)
+      ? refuse(`Stop: voltage here with way ${circuit.id} off. A second source feeds it.`)
+      : refuse(`No voltage here: way ${circuit.id} is dead.`);
   }
   return where.of === 'way' ? playCircuit(meter, circuit, asked) : playPoint(meter, circuit, where.point, asked);
 }
@@ -112,6 +113,16 @@ const behind = (dwelling: Dwelling, circuit: DwellingCircuit): number[] =>
 
 const touchLimitVolts = 50;
 
+/** Whether current of a circuit comes back past its RCD, by the neutral of one behind another device. */
+const comesBackPast = (dwelling: Dwelling, circuit: DwellingCircuit): boolean =>
+  dwelling.faults.some((fault) => {
+    if (fault.kind !== 'borrowed neutral') return false;
+    const pair = [fault.circuit, fault.from.circuit];
+    if (!pair.includes(circuit.id)) return false;
+    const [one, other] = pair.map((id) => dwelling.circuits.find((each) => each.id === id)?.residual?.group ?? id);
+    return one !== other;
+  });
+
 /** A test made live: it may trip what it is made behind, and stops where metalwork would rise above 50 V. */
 function playLive(
   dwelling: Dwelling,
@@ -139,6 +150,8 @@ function playLive(
     }
     default: {
       if (!residual) return refuse('No RCD trips here.');
+      if (comesBackPast(dwelling, circuit))
+        return { ok: false, why: 'The RCD tripped before the test: current comes back past it.', tripped };
       if (rises > touchLimitVolts) return refuse('Stopped: touch voltage over 50 V.');
       if (measure.test === 'rcd ramp') return plain(meter.rampCurrent(circuit.id, point), [], tripped);
       const [, share = '1'] = /^(half|five times)/.exec(measure.position ?? '') ?? [];

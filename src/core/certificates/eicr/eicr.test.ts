@@ -234,8 +234,8 @@ describe('the report', () => {
   it('judges the whole job as the screen does', () => {
     const verdicts = resultVerdicts(house, judgeJob(house)).map(({ judgement }) => judgement.verdict);
     expect(verdicts.filter((v) => v === 'fails')).toHaveLength(1);
-    // The gas bond, the spur to the garden room and the bridged loft in their steps, the loose terminal in the utility room.
-    expect(verdicts.filter((v) => v === 'doubt')).toHaveLength(10);
+    // The gas bond, the spur to the garden room and the bridged loft in their steps, the loose terminal in the utility room, dead and live.
+    expect(verdicts.filter((v) => v === 'doubt')).toHaveLength(11);
   });
 });
 

@@ -72,6 +72,20 @@ describe('the line to neutral loop beside an RCD', () => {
   ])('%s Ω against 0.8 × 1.3656: %s', (shown, verdict) =>
     expect(judgeLineNeutralLoop(number(shown), pack, exact('1.365625')).verdict).toBe(verdict),
   );
+  // The supply alone is 0.30 Ω; the two readings may be 0.1 Ω apart by the instrument.
+  it.each([
+    [number('0.19'), 'ln-loop.below-supply', 'doubt'],
+    [number('0.20'), 'ln-loop.meets', 'meets'],
+    [number('0.30'), 'ln-loop.meets', 'meets'],
+    [number('1.10'), 'ln-loop.above', 'fails'],
+    [over('0.1'), 'ln-loop.bound-within', 'doubt'],
+  ])('%o beside the supply: %s', (value, rule, verdict) =>
+    expect(judgeLineNeutralLoop(value, pack, exact('1.365625'), exact('0.3'))).toMatchObject({ rule, verdict }),
+  );
+  it('tells the share of the supply in what was read', () =>
+    expect(judgeLineNeutralLoop(number('0.71'), pack, exact('1.365625'), exact('0.3')).working.at(-1)).toMatch(
+      /supply takes 0\.30 Ω .* 0\.41 Ω/,
+    ));
 });
 
 describe('a bond whose length is known', () => {

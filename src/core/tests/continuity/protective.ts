@@ -1,7 +1,18 @@
 import type { EditionPack } from '../../edition/pack';
-import { type Exact, compare, divide, exact, isAtMost, multiply, toShortest } from '../../quantity/exact';
+import {
+  type Exact,
+  add,
+  compare,
+  divide,
+  exact,
+  isAtMost,
+  isBelow,
+  multiply,
+  subtract,
+  toShortest,
+} from '../../quantity/exact';
 import { beside, ohms } from '../../quantity/ohms';
-import { type Judgement, type Limit, notTaken } from '../../words/judgement';
+import { type Judgement, type Limit, doubted, notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, knownOf } from '../../quantity/reading-value';
 
@@ -68,15 +79,23 @@ export function judgeExtraneous(value: ReadingValue, pack: EditionPack, disconne
   };
 }
 
-/** Judges the overcurrent side where an RCD gives fault protection: the L–N loop in ohm against Cmin × U0 ÷ Ia, because an RCD does nothing for it. */
-export function judgeLineNeutralLoop(value: ReadingValue, pack: EditionPack, maxOhms: Exact): Judgement {
+/**
+ * Judges the overcurrent side where an RCD gives fault protection: the L–N loop in ohm against Cmin × U0 ÷ Ia, because an
+ * RCD does nothing for it. Beside U0 ÷ Ipf of the supply, of which it is the longer: what falls below that is doubted.
+ */
+export function judgeLineNeutralLoop(
+  value: ReadingValue,
+  pack: EditionPack,
+  maxOhms: Exact,
+  supplyOhms: Exact | null = null,
+): Judgement {
   const ambient = multiply(exact(pack.ambientFactor.value), maxOhms);
   const limit: Limit = { text: `${ohms(ambient)} at ambient`, source: `434.5, ${pack.title}`, figure: ohms(ambient) };
   if (value.is === 'not-taken') return notTaken('ln-loop', value, limit);
   const known = knownOf(value);
   const within = known !== null && isAtMost(known.figure, ambient);
   const meets = within && !known.atLeast;
-  return {
+  const judged: Judgement = {
     rule: meets ? 'ln-loop.meets' : within ? 'ln-loop.bound-within' : 'ln-loop.above',
     verdict: meets ? 'meets' : within ? 'doubt' : 'fails',
     expected: null,
@@ -86,5 +105,20 @@ export function judgeLineNeutralLoop(value: ReadingValue, pack: EditionPack, max
       known ? beside(known, ambient, 'Ω') : reason('ln-loop.beyond-range'),
     ],
     next: meets ? null : { rule: within ? 'reading.higher-range' : 'ln-loop.above' },
+  };
+  if (!supplyOhms || !known || known.atLeast) return judged;
+  // What the instrument may be off by in each of the two.
+  const room = exact(pack.tolerances.loopOhms.value);
+  if (isBelow(add(known.figure, room), supplyOhms))
+    return doubted(
+      { ...judged, rule: 'ln-loop.below-supply' },
+      reason('ln-loop.below-supply', { read: ohms(known.figure), supply: ohms(supplyOhms) }),
+      { rule: 'ln-loop.below-supply' },
+    );
+  if (isBelow(known.figure, supplyOhms)) return judged;
+  const rest = ohms(subtract(known.figure, supplyOhms));
+  return {
+    ...judged,
+    working: [...judged.working, reason('ln-loop.beside-supply', { supply: ohms(supplyOhms), rest })],
   };
 }

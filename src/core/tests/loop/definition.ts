@@ -4,9 +4,12 @@ import { valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import { notTaken, unjudged } from '../../words/judgement';
+import type { JobView } from '../../job/view';
+import { type Exact, divide, exact, multiply } from '../../quantity/exact';
 import { loopOhms } from '../../quantity/reading-spec';
+import { figureOf } from '../../quantity/reading-value';
 import { sumOfConductors } from './calculated';
-import { electrode, ze } from '../origin/slots';
+import { electrode, ipfLineNeutral, ze } from '../origin/slots';
 import { judgeLineNeutralLoop } from '../continuity/protective';
 import { limitFound, limitOfWay } from './limit';
 import { lineShareOf } from './line-share';
@@ -23,6 +26,15 @@ const measured = {
   measure: zs,
 } as const;
 const caution = 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.';
+
+/** The line and neutral of the supply alone, U0 ÷ Ipf in ohm; null where no figure of it was read. */
+function supplyLoop(view: JobView): Exact | null {
+  const read = valueAt(view, supply, ipfLineNeutral);
+  const kiloamps = read && figureOf(read);
+  return kiloamps && kiloamps.numerator > 0n
+    ? divide(exact(view.pack.nominalVolts.value), multiply(kiloamps, exact(1000)))
+    : null;
+}
 
 /** Zs of a circuit, or at one of its points beside R1+R2 of that very point. */
 const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) => {
@@ -90,7 +102,9 @@ export const loop: TestDefinition = {
       symbol: 'Z L–N',
       judge: (view, slot, { value }) => {
         const limit = limitOfWay(view, wayOfSubject(view.job, slot.on) ?? null, null);
-        return limitFound(limit) ? judgeLineNeutralLoop(value, view.pack, limit.max) : unjudged('zs.no-limit', limit);
+        return limitFound(limit)
+          ? judgeLineNeutralLoop(value, view.pack, limit.max, supplyLoop(view))
+          : unjudged('zs.no-limit', limit);
       },
     },
     {

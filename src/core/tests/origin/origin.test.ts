@@ -6,7 +6,7 @@ import { judgeButton, judgePolarity } from '../polarity/polarity';
 import { judgeResidualTime } from '../residual/residual';
 import { judgeBreaking, prospectiveFaultCurrent } from './fault-current';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
-import { judgeSupplyVolts } from './supply-volts';
+import { judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
 
 const pack = editionPack('bs7671-2018-a2');
 const figure = (shown: string): ReadingValue => ({ is: 'number', shown });
@@ -141,4 +141,29 @@ describe('RCD times', () => {
       'unjudged',
     );
   });
+});
+
+describe('a supply whose neutral is slack', () => {
+  const volts = (lineNeutral: ReadingValue, neutralEarth: ReadingValue = { is: 'number', shown: '1' }) =>
+    judgeSupplyVoltages(
+      { lineNeutral, lineEarth: { is: 'number', shown: '238' }, neutralEarth, terminalToEarth: null },
+      pack,
+    );
+  it('is doubted while its voltage wanders, within the band or not', () => {
+    for (const [low, high] of [
+      ['220', '240'],
+      ['180', '265'],
+    ] as const)
+      expect(volts({ is: 'unstable', low, high })).toMatchObject({
+        rule: 'volts.wander',
+        verdict: 'doubt',
+        next: { rule: 'volts.wander' },
+      });
+    expect(volts({ is: 'number', shown: '238' })).toMatchObject({ rule: 'volts.within', verdict: 'meets' });
+  });
+  it('still fails where a terminal is live that should not be', () =>
+    expect(volts({ is: 'unstable', low: '60', high: '90' }, { is: 'unstable', low: '40', high: '180' })).toMatchObject({
+      rule: 'polarity.reversed-supply',
+      verdict: 'fails',
+    }));
 });

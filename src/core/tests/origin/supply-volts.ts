@@ -96,17 +96,27 @@ export function judgeSupplyVoltages(voltages: SupplyVoltages, pack: EditionPack)
     };
   if (!ln || !le || !ne) return { ...notTaken('polarity', { is: 'not-taken', mark: 'N/V' }, limit), working };
   const apart = compare(ln, le) >= 0 ? subtract(ln, le) : subtract(le, ln);
-  const uneven = !isAtMost(ne, raised) || !isAtMost(apart, raised) || Boolean(met && !isAtMost(met, raised));
+  const wanders = [lineNeutral, lineEarth, neutralEarth].some(({ is }) => is === 'unstable');
+  const uneven = wanders || !isAtMost(ne, raised) || !isAtMost(apart, raised) || Boolean(met && !isAtMost(met, raised));
   const fits = within(ln, pack);
   return {
     ...base,
-    rule: uneven ? 'volts.neutral-raised' : fits ? 'volts.within' : 'volts.outside',
+    rule: wanders ? 'volts.wander' : uneven ? 'volts.neutral-raised' : fits ? 'volts.within' : 'volts.outside',
     verdict: uneven || !fits ? 'doubt' : 'meets',
     working: [
       ...working,
       `L–N is ${fits ? 'within' : 'outside'} ${limit.text}`,
-      ...(uneven ? [reason('volts.neutral-raised', { volts: volts(compare(ne, apart) >= 0 ? ne : apart) })] : []),
+      ...(wanders ? [reason('volts.wander')] : []),
+      ...(uneven && !wanders
+        ? [reason('volts.neutral-raised', { volts: volts(compare(ne, apart) >= 0 ? ne : apart) })]
+        : []),
     ],
-    next: uneven ? { rule: 'volts.neutral-raised' } : fits ? null : { rule: 'volts.outside' },
+    next: wanders
+      ? { rule: 'volts.wander' }
+      : uneven
+        ? { rule: 'volts.neutral-raised' }
+        : fits
+          ? null
+          : { rule: 'volts.outside' },
   };
 }

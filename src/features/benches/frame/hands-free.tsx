@@ -3,19 +3,29 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
 import { type Slot, keyOf } from '../../../core/installation/slot';
+import { wayOfSubject } from '../../../core/job/job';
 import { judgeValue } from '../../../core/job/verdicts';
+import type { JobView } from '../../../core/job/view';
 import { unitWord } from '../../../core/quantity/parse-reading';
 import { showValue } from '../../../core/quantity/reading-value';
 import { verdictWord } from '../../../core/words/judgement';
+import { deadBecause } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
 import { say } from '../../../ui/say';
 import { useBench, useTester } from './bench-provider';
 
 type Place = { readonly slot: Slot; readonly name: string };
 
+/** Why a live place does not answer; nothing stands against a dead test. */
+function whyDead(view: JobView, slot: Slot): string | null {
+  const way = view.tests.of(slot)?.dead === false ? wayOfSubject(view.job, slot.on) : undefined;
+  return way ? deadBecause(view.job, way) : null;
+}
+
 /**
  * The walk with both hands on the probes: each settled reading of the tester is recorded where the walk stands, spoken with
- * its verdict, and the next place is named. It stops where the tester refuses, and after the last place.
+ * its verdict, and the next place is named. Where a test tripped what is before the next place, it waits until that is on
+ * again. It stops where the tester refuses, and after the last place.
  */
 export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabled: boolean }) {
   const view = useJob();
@@ -23,6 +33,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
   const tester = useTester();
   const [walk, setWalk] = useState<readonly Place[] | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const asked = useRef<string | null>(null);
   const latest = useRef({ view, walk });
   useEffect(() => {
     latest.current = { view, walk };
@@ -33,8 +44,20 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
   };
   const stop = useCallback(() => {
     setWalk(null);
+    asked.current = null;
     listen(null);
   }, [listen]);
+  const here = walk?.[0] ?? null;
+  const dead = here && whyDead(view, here.slot);
+  useEffect(() => {
+    if (dead) speak(dead, 'bad');
+  }, [dead]);
+  useEffect(() => {
+    if (!here || dead || asked.current === keyOf(here.slot)) return;
+    asked.current = keyOf(here.slot);
+    // What is on is told to the tester first.
+    queueMicrotask(() => take(here.slot));
+  }, [here, dead, take]);
   useEffect(() => stop, [stop]);
   const refused = tester?.refused ?? null;
   useEffect(() => {
@@ -61,9 +84,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
       );
       if (!rest[0]) return stop();
       setWalk(rest);
-      take(rest[0].slot);
     });
-    take(first.slot);
   };
   if (!tester || (slots.length === 0 && !said)) return null;
   return (

@@ -49,7 +49,7 @@ export function ReadingPad() {
           ? { face: 'open', does: 'value', text: 'open' }
           : { face: '>', spoken: 'more than', does: 'write', text: '>' },
         ...digits('0', '.'),
-        spec.mayBeOpen
+        spec.mayBeOpen || spec.mayWander
           ? { face: '~', spoken: 'Unstable: from, to', does: 'write', text: '~' }
           : { face: '', does: 'write', text: '' },
         { face: '⏎', spoken: 'Enter', does: 'enter' },

@@ -17,6 +17,7 @@ import { Disclosure } from '../../../ui/disclosure';
 import { Button } from '../../../ui/button';
 import { BenchCell } from '../frame/bench-cell';
 import { useBench } from '../frame/bench-provider';
+import { HandsFree } from '../frame/hands-free';
 import { LogRepair } from '../frame/log-repair';
 import { useJob } from '../../../client/job-provider';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
@@ -235,6 +236,12 @@ function Chosen({ way }: { way: Way }) {
           onBlur={(event) => setConnected(event.target.value.trim())}
         />
       </label>
+      <HandsFree
+        slots={pairs
+          .map(({ measure, heading }) => ({ slot: slotAt({ of: 'way', id: way.id }, measure), name: heading }))
+          .filter(({ slot }) => !governing(view, slot.on, slot))}
+        disabled={view.isSealed}
+      />
       {judgement && (
         <div className="border-t border-rule pt-2">
           <VerdictMark verdict={judgement.verdict} worded />

@@ -27,6 +27,7 @@ import { Select } from '../../../ui/select';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { BenchCell } from '../frame/bench-cell';
 import { BenchReading } from '../frame/bench-reading';
+import { HandsFree } from '../frame/hands-free';
 import { LiveGate, Obstacles } from '../frame/live-gate';
 import { LogRepair } from '../frame/log-repair';
 import { NoCircuits } from '../frame/no-circuits';
@@ -133,6 +134,14 @@ function OneDevice({
           ))}
         </tbody>
       </table>
+      <HandsFree
+        slots={rows.flatMap((row) =>
+          halfCycles
+            .map((each) => ({ slot: at(row.whole, each), name: `${row.name}, from ${each}°: the RCD on` }))
+            .filter(({ slot }) => !governing(view, slot.on, slot)),
+        )}
+        disabled={isSealed}
+      />
       {whole && !judged && (
         <p className="margin-line pl-3 text-sm font-semibold">
           From {left.join('° and ')}° still to read: the longer of both counts.

@@ -5,9 +5,12 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import { placeKey } from '../../../core/installation/place';
+import type { Point } from '../../../core/installation/point';
 import { type Measure, slotAt } from '../../../core/installation/slot';
 import type { Way } from '../../../core/installation/way';
+import { governing } from '../../../core/job/governing';
 import { pointsOf, unplacedPoints } from '../../../core/job/job';
+import type { JobView } from '../../../core/job/view';
 import { showValue } from '../../../core/quantity/reading-value';
 import { r1r2 } from '../../../core/tests/continuity/slots';
 import { highestStep3, ringCableOf, ringOfWay } from '../../../core/tests/ring/circuit';
@@ -22,6 +25,7 @@ import { BenchCell } from '../frame/bench-cell';
 import { useBench } from '../frame/bench-provider';
 import { BenchReading } from '../frame/bench-reading';
 import { ChooseWay } from '../frame/choose-way';
+import { HandsFree } from '../frame/hands-free';
 import { LeadNullPrompt } from '../frame/lead-null';
 import { LogRepair } from '../frame/log-repair';
 import { NoCircuits } from '../frame/no-circuits';
@@ -169,6 +173,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
               ))}
             </tbody>
           </table>
+          <HandsFree slots={unreadOfStep(view, points)} disabled={isSealed} />
           <AddPoints way={way} record={record} />
           <WhichCircuit />
           <div className={isRead ? 'min-h-52' : ''}>
@@ -201,6 +206,19 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
       </div>
     </div>
   );
+}
+
+/** What is left of the step one is at: the links of the other have to be made first. */
+function unreadOfStep(view: JobView, points: readonly Point[]) {
+  const left = (step: 2 | 3) =>
+    points
+      .map(({ id, name }) => ({
+        slot: slotAt({ of: 'point', id }, step === 2 ? step2 : step3),
+        name: `${name}, step ${step}`,
+      }))
+      .filter(({ slot }) => !governing(view, slot.on, slot));
+  const second = left(2);
+  return second.length > 0 ? second : left(3);
 }
 
 /** Points that answered on no circuit yet: where each is found, it goes, with what was read on it. */
