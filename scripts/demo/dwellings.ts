@@ -314,6 +314,12 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
   s.read({ of: 'way', id: lightsDown }, functionOf('switches'), 'ok');
   s.say('device.switched', { devices: [{ device: { of: 'way', id: boiler }, state: 'off' }] });
 
+  // The walk so far: three rooms, and what was opened in them.
+  for (const place of ['Hall', 'Parlour', 'Dining room'])
+    s.say('place.walked', { place, outcome: 'seen', reason: null });
+  for (const pointId of [points.ground.get('Hall'), points.ground.get('Dining room 1')])
+    if (pointId) s.say('accessory.opened', { pointId, found: 'sound', reason: null });
+  s.say('feature.told', { feature: 'vehicleCharging', present: false });
   s.inspect(
     items.filter((item) => /^[1-4]\./.test(item)),
     { ...noExtras, '3.6': 'ok', '3.7': 'LIM gas connection behind fitted cupboard', '4.10': 'ok', '4.9': 'ok' },

@@ -15,12 +15,14 @@ import type { DocumentDefinition, DocumentList } from './job/document-definition
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
 import { jobKind } from './job/kind';
 import { boardAdded, boardDescribed } from './job/kinds/board';
+import { accessoryLooked } from './job/kinds/accessory';
 import { tried } from './job/kinds/as-found';
 import { type BriefFields, briefAgreed } from './job/kinds/brief';
 import { clientNamed } from './job/kinds/client';
 import { overruled, recommended, summarised } from './job/kinds/condition';
 import { covered } from './job/kinds/cover';
 import { type JobDocument, begun, issued, signed, undoSignatures } from './job/kinds/document';
+import { featureTold } from './job/kinds/feature';
 import { told } from './job/kinds/hand';
 import { brought } from './job/kinds/instrument';
 import { isolationBegins, isolationEnds, isolationReads } from './job/kinds/isolation';
@@ -33,6 +35,7 @@ import { linkClears, linkMakes } from './job/kinds/link';
 import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
 import { pictured } from './job/kinds/picture';
+import { walked } from './job/kinds/place';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
 import { taken } from './job/kinds/reading';
 import { made } from './job/kinds/repair';
@@ -125,6 +128,9 @@ export const jobKinds = {
   'leaving.checked': leavingLooked,
   'hand.told': told,
   'entry.struck': jobKind({ body: strikeBody, office: true, apply: () => undefined }),
+  'feature.told': featureTold,
+  'place.walked': walked,
+  'accessory.opened': accessoryLooked,
   'item.marked': marked,
   'limitation.noted': limited,
   'observation.noted': noted,

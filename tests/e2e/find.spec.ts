@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { cell, expect, openJob, settled, signIn, test } from './ledger-page';
+import { bySection, cell, expect, openJob, settled, signIn, test } from './ledger-page';
 
 const demoJob = async (page: Parameters<typeof signIn>[0], reference: string) =>
   (await page.getByRole('link', { name: reference }).getAttribute('href')) ?? '';
@@ -39,8 +39,7 @@ test('anything in a job is found by a few letters, and gone to by Enter', async 
 test('an act is done from the list, and the list is sound for those who hear it', async ({ page }) => {
   await signIn(page);
   const job = await openJob(page, 'FIND-2');
-  await page.goto(`${job}/inspection`);
-  await settled(page);
+  await bySection(page, job);
   await page.getByRole('button', { name: 'The 3 left are acceptable' }).click();
   await expect(page.getByText('✓ all 3')).toBeVisible();
   await page.getByRole('button', { name: 'Find' }).click();

@@ -62,6 +62,20 @@ export async function openJob(page: Page, reference: string): Promise<string> {
 /** Everything made here has been read, sent and taken. */
 export const settled = (page: Page): Promise<void> => expect(page.getByTestId('send-state')).toHaveText('sent');
 
+/** Opens the schedule by the sections of the paper. */
+export async function bySection(page: Page, job: string): Promise<void> {
+  await page.goto(`${job}/inspection`);
+  await settled(page);
+  await page.getByRole('radio', { name: 'By section' }).click();
+}
+
+/** Marks an item of the schedule that stands on the page. */
+export async function markItem(page: Page, item: string, outcome: string): Promise<void> {
+  const row = page.locator(`[data-item="${item}"]`).first();
+  if ((await row.getAttribute('aria-expanded')) !== 'true') await row.click();
+  await page.getByRole('radio', { name: `${item}: ${outcome}`, exact: true }).click();
+}
+
 /** Presses "not yet sent". The entries may be on their way already, and then there is nothing to press. */
 export const sendNow = (page: Page): Promise<void> => page.getByTestId('send-state').dispatchEvent('click');
 
@@ -96,22 +110,34 @@ export async function choose(
   await page.getByRole('option', { name: option }).first()[press]();
 }
 
+/** Sends entries as a browser of the firm sends them. */
+export async function send(
+  page: Page,
+  job: string,
+  ...entries: readonly { kind: string; version: number; body: object }[]
+) {
+  const answer = await page.request.post(`/api${job}/entries`, {
+    headers: { Origin: new URL(page.url()).origin },
+    data: {
+      entries: entries.map((entry) => ({ ...entry, id: v7(), madeAt: new Date().toISOString(), device: 'test' })),
+    },
+  });
+  const { results } = (await answer.json()) as { results: { accepted: boolean }[] };
+  expect(results.every(({ accepted }) => accepted)).toBe(true);
+}
+
 /** The supply of a usual house, sent as a browser of the firm sends it: limits depend on it. */
-export async function describeSupply(page: Page, job: string): Promise<void> {
-  const entry = {
-    id: v7(),
+export const describeSupply = (page: Page, job: string): Promise<void> =>
+  send(page, job, {
     kind: 'supply.described',
     version: 1,
     body: { earthing: 'TN-C-S', liveConductors: 'single-phase', nominalVolts: 230, frequencyHertz: 50 },
-    madeAt: new Date().toISOString(),
-    device: 'test',
-  };
-  const answer = await page.request.post(`/api${job}/entries`, {
-    headers: { Origin: new URL(page.url()).origin },
-    data: { entries: [entry] },
   });
-  expect(await answer.json()).toMatchObject({ results: [{ accepted: true }] });
-}
+
+/** The way of a number, by its id. */
+export const wayOf = async (page: Page, job: string, number: number): Promise<string> =>
+  (await entriesOf<{ wayId: string; number: number }>(page, job, 'way.added')).find((way) => way.number === number)
+    ?.wayId ?? '';
 
 /** A board with a ring and a lighting circuit, described by pasting. */
 export async function addBoard(page: Page, job: string): Promise<void> {

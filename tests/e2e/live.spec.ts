@@ -7,11 +7,13 @@ import {
   openBench,
   proveDead,
   sallowRiseJob,
+  send,
   sendNow,
   settled,
   tabTo,
   test,
   toBench,
+  wayOf,
 } from './ledger-page';
 
 type Taken = {
@@ -23,21 +25,6 @@ type Taken = {
 };
 
 const readings = (page: Page, job: string) => entriesOf<Taken>(page, job, 'reading.taken');
-
-/** Sends entries as a browser of the firm sends them. */
-async function send(page: Page, job: string, ...entries: readonly { kind: string; version: number; body: object }[]) {
-  const answer = await page.request.post(`/api${job}/entries`, {
-    headers: { Origin: new URL(page.url()).origin },
-    data: {
-      entries: entries.map((entry) => ({ ...entry, id: v7(), madeAt: new Date().toISOString(), device: 'test' })),
-    },
-  });
-  const { results } = (await answer.json()) as { results: { accepted: boolean }[] };
-  expect(results.every(({ accepted }) => accepted)).toBe(true);
-}
-const wayOf = async (page: Page, job: string, number: number): Promise<string> =>
-  (await entriesOf<{ wayId: string; number: number }>(page, job, 'way.added')).find((way) => way.number === number)
-    ?.wayId ?? '';
 
 /** Points of the utility room's radial, and its CPC proved, so that live tests may begin. */
 async function utilityProved(page: Page, job: string) {

@@ -110,7 +110,9 @@ test('a new circuit opens as a certificate with what was said filled in', async 
   await expect(page.getByText(/^Notifiable/)).toBeVisible();
   await page.goto(`${job}/inspection`);
   await settled(page);
-  await page.getByRole('link', { name: 'Not right yet: note a snag' }).first().click();
+  await page.getByRole('radio', { name: 'By section' }).click();
+  await page.locator('[data-item="1"]').click();
+  await page.getByRole('link', { name: 'Not right yet: note a snag' }).click();
   const what = page.getByRole('textbox', { name: 'What is not right' });
   await expect(what).toHaveValue('Item 1: ');
   await what.fill('Item 1: seal of the service head broken');

@@ -1,6 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { tamper } from '../support/database';
-import { addBoard, cell, choose, demo, expect, fill, openJob, settled, signIn, test } from './ledger-page';
+import {
+  addBoard,
+  bySection,
+  cell,
+  choose,
+  demo,
+  expect,
+  fill,
+  markItem,
+  openJob,
+  settled,
+  signIn,
+  test,
+} from './ledger-page';
 
 /** The whole way, once: sign in, a visit from brief to seal, the PDF, the proof, and the proof failing after one byte. */
 test('a condition report from brief to sealed and verified', async ({ page }) => {
@@ -126,14 +139,12 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
     await type(column, 2, text);
   await settled(page);
 
-  await page.goto(`${job}/inspection`);
-  await settled(page);
-  await page.getByRole('radio', { name: '3.7: limitation', exact: true }).click();
+  await bySection(page, job);
+  await markItem(page, '3.7', 'limitation');
   await page.getByLabel('Reason for LIM').fill('Stop tap boxed in');
   await page.getByRole('button', { name: 'Record LIM' }).click();
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
-  for (const item of ['2.0', '7.1', '8.1'])
-    await page.getByRole('radio', { name: `${item}: not applicable`, exact: true }).click();
+  for (const item of ['2.0', '7.1', '8.1']) await markItem(page, item, 'not applicable');
   for (;;) {
     const rest = page.getByRole('button', { name: /left are acceptable/ });
     if ((await rest.count()) === 0) break;

@@ -17,7 +17,7 @@ import type { JobView } from '../job/view';
 import { mayEnergise } from '../work/isolation';
 import { repeatsDue } from '../work/repeats';
 import { isCovered, touchedBoards } from './covered';
-import { itemOutcome } from './item-outcome';
+import { itemOutcome } from '../job/item-outcome';
 
 export const blank = (value: unknown): boolean => value === undefined || value === null || value === '';
 

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { outcomes, showOutcome } from '../job/outcome';
 import type { JobView } from '../job/view';
-import { itemOutcome } from './item-outcome';
+import { itemOutcome } from '../job/item-outcome';
 
 /** A schedule of inspections as printed, section by section. */
 export const inspectionSchema = z.array(

@@ -36,7 +36,9 @@ export type ItemRole =
   | 'fault protection'
   | 'polarity'
   | 'rcd button'
-  | 'rcd time';
+  | 'rcd time'
+  | 'rcd on sockets'
+  | 'rcd on lights';
 
 /** Figures of practice, by what they are for. */
 type Tolerance =

@@ -6,6 +6,7 @@ import type { Way } from '../installation/way';
 import type { Recorded } from '../ledger/entry';
 import type { Streamed } from '../ledger/stream';
 import type { Strike } from '../ledger/strike';
+import type { AccessoryOpened } from './kinds/accessory';
 import type { AsFound } from './kinds/as-found';
 import type { BriefFields } from './kinds/brief';
 import type { ClientFields } from './kinds/client';
@@ -13,6 +14,8 @@ import type { Cover } from './kinds/cover';
 import type { JobDocument } from './kinds/document';
 import type { DutyMet } from './kinds/duty';
 import type { HandTold } from './kinds/hand';
+import type { PlaceWalked } from './kinds/place';
+import type { Feature } from '../edition/features';
 import type { InstrumentBrought } from './kinds/instrument';
 import type { IsolationRecord } from './kinds/isolation';
 import type { LeavingCheck } from './kinds/leaving';
@@ -60,6 +63,12 @@ export type Job = Streamed & {
   readonly hand: HandTold | null;
   /** Points of the last walk, by their names. */
   readonly leaving: ReadonlyMap<string, LeavingCheck>;
+  /** What the premises were said to have or not to have. */
+  readonly features: ReadonlyMap<Feature, boolean>;
+  /** Places of the inspection's walk, by their names. */
+  readonly places: ReadonlyMap<string, PlaceWalked>;
+  /** Accessories opened or not, by their point. */
+  readonly accessories: ReadonlyMap<string, AccessoryOpened>;
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
@@ -91,6 +100,9 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   restorations: [],
   hand: null,
   leaving: new Map(),
+  features: new Map(),
+  places: new Map(),
+  accessories: new Map(),
   repairs: [],
   limitations: [],
   observations: [],

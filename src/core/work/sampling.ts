@@ -91,16 +91,16 @@ export type SamplingOfJob = SamplingPlan & {
 
 /**
  * Which accessories of a job to open by the share agreed in the brief (10 % where none is), growing with every C1 and C2
- * found on a circuit. Null while no points are known.
+ * found on a circuit and every defect found behind one. Null while no points are known.
  */
 export function samplingOfJob(job: Job): SamplingOfJob | null {
   const ways = [...job.ways.values()]
     .map((way) => ({ way, points: pointsOf(job, way.id) }))
     .filter(({ points }) => points.length > 0);
   if (ways.length === 0) return null;
-  const defects = job.observations.filter(
-    ({ code, wayId }) => wayId !== null && (code === 'C1' || code === 'C2'),
-  ).length;
+  const coded = job.observations.filter(({ code, wayId }) => wayId !== null && (code === 'C1' || code === 'C2'));
+  const behind = [...job.accessories.values()].filter(({ found }) => found === 'defect');
+  const defects = Math.max(coded.length, behind.length);
   const plan = samplingPlan(
     ways.flatMap(({ way, points }) =>
       points.map((point) => ({ id: point.id, circuit: way.id, room: point.room ?? '' })),
@@ -113,4 +113,22 @@ export function samplingOfJob(job: Job): SamplingOfJob | null {
     ...plan,
     byWay: ways.map(({ way, points }) => ({ way, points: points.filter((point) => chosen.has(point.id)) })),
   };
+}
+
+export type OpenedShare = {
+  readonly opened: readonly Point[];
+  readonly total: number;
+  /** "3 of 38 (8 %)" */
+  readonly share: string;
+};
+
+/** What was opened so far, of all points there are. */
+export function openedShare(job: Job): OpenedShare {
+  const points = [...job.points.values()];
+  const opened = points.filter(({ id }) => {
+    const looked = job.accessories.get(id);
+    return looked !== undefined && looked.found !== 'not opened';
+  });
+  const percent = points.length === 0 ? 0 : Math.round((100 * opened.length) / points.length);
+  return { opened, total: points.length, share: `${opened.length} of ${points.length} (${percent} %)` };
 }

@@ -41,6 +41,7 @@ export function ObservationsStage() {
   const [form, setForm] = useState<Draft>({
     ...blank,
     what: (query.get('what') ?? '').slice(0, 400),
+    where: (query.get('where') ?? '').slice(0, 200),
     wayId: job.ways.has(query.get('way') ?? '') ? query.get('way') : null,
     item: definition.schedule(pack).some((row) => row.item === asked.item) ? asked.item : null,
     code: asked.code,

@@ -2,7 +2,9 @@ import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
 import { reportReasonWords } from '../../job/kinds/brief';
+import type { Job } from '../../job/job';
 import type { JobView } from '../../job/view';
+import { openedShare } from '../../work/sampling';
 import { showDay } from '../../words/day';
 import { assess } from '../assessment';
 import { fact, printed } from '../fact';
@@ -40,7 +42,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
       fact('Additions or alterations', brief.alterations),
       fact('Records available', brief.records),
       fact('Previous report', brief.previousReport),
-      fact('Accessories opened', brief.samplingPercent, ' %'),
+      opened(job),
     ],
     limitations: job.limitations.map(({ sort, what, why, agreedWith }) => ({
       sort: sort === 'agreed' ? 'Agreed' : 'Found on the day',
@@ -64,6 +66,15 @@ export function buildReport(view: JobView, firm: Firm): Report {
     instruments: instrumentsOf(view),
     declarations: declarationsOf(view),
   };
+}
+
+/** The share agreed, and what was opened of it by name once anything was. */
+function opened(job: Job): Report['brief'][number] {
+  const { samplingPercent } = job.brief;
+  const { opened: points, share } = openedShare(job);
+  if (points.length === 0) return fact('Accessories opened', samplingPercent, ' %');
+  const agreed = samplingPercent ? `; ${samplingPercent} % agreed` : '';
+  return fact('Accessories opened', `${share}${agreed}: ${points.map(({ name }) => name).join(', ')}`);
 }
 
 /** The assessment by the codes, or as the inspector decided against them. */

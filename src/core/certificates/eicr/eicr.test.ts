@@ -31,7 +31,7 @@ import { rcdTime } from '../../tests/residual/slots';
 import { ringR2 } from '../../tests/ring/slots';
 import { showDay } from '../../words/day';
 import { assess } from '../assessment';
-import { itemOutcome } from '../item-outcome';
+import { itemOutcome } from '../../job/item-outcome';
 import { intervalFor, yearsAfter } from '../next-inspection';
 import { buildReport } from './build';
 import { gapsOf } from './gaps';

@@ -19,4 +19,6 @@ export const itemRoles: EditionPack['itemRoles'] = {
   polarity: ['5.18'],
   'rcd button': ['4.8'],
   'rcd time': ['4.18'],
+  'rcd on sockets': ['5.12.1'],
+  'rcd on lights': ['5.12.5'],
 };

@@ -1,37 +1,133 @@
 'use client';
 
-import { useState } from 'react';
-import { toast } from '../../../ui/toast';
-import { itemOutcome } from '../../../core/certificates/item-outcome';
-import { type Outcome, isCode, needsReason, outcomeWord, showOutcome } from '../../../core/job/outcome';
-import { Button } from '../../../ui/button';
-import { ToggleGroup } from '../../../ui/toggle-group';
-import { stageAddress } from '../../workspace/address';
-import { JobLink } from '../../workspace/place';
+import { useMemo, useRef, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
+import { type ItemGuidance, loadGuidance } from '../../../core/edition/guidance';
+import { itemOutcome } from '../../../core/job/item-outcome';
+import { inspectionWalk, itemsOf } from '../../../core/work/inspection-walk';
+import { openedShare } from '../../../core/work/sampling';
+import { Button } from '../../../ui/button';
+import { Disclosure } from '../../../ui/disclosure';
+import { toast } from '../../../ui/toast';
+import { ToggleGroup } from '../../../ui/toggle-group';
+import { useLoaded } from '../../../ui/use-loaded';
+import { usePlace } from '../../workspace/place';
+import { ItemRows } from './item-rows';
+import { PlaceHead, Places } from './places';
+import { WhatIsHere } from './what-is-here';
 
-/** The schedule, item by item: one key or tap each, a reason where one is due. */
+const none: readonly ItemGuidance[] = [];
+
+/** The inspection as it is walked, or by the sections of the paper: one record, one key or tap an item. */
 export function InspectionStage() {
   const view = useJob();
-  const { document, definition, isSealed, append, jobId } = view;
-  const schedule = definition.schedule(view.pack);
-  const [asking, setAsking] = useState<{ item: string; outcome: Outcome } | null>(null);
-  const [reason, setReason] = useState('');
-  const sections = [...new Set(schedule.map((row) => row.section))];
+  const { definition, pack, job, isSealed } = view;
+  const { target } = usePlace();
+  const loaded = useLoaded(loadGuidance);
+  const guidance = typeof loaded === 'string' ? none : loaded;
+  const [by, setBy] = useState<'place' | 'section' | null>(null);
+  // A link leads to its item, whichever place that is seen from.
+  const led = target?.at.startsWith('item-') ? target.at.slice('item-'.length) : null;
+  const shown = by ?? (led || guidance === none ? 'section' : 'place');
+  const schedule = definition.schedule(pack);
+  const open = schedule.filter((row) => !itemOutcome(view, row.item)).length;
+  const share = openedShare(job);
+  return (
+    <div className="mx-auto max-w-6xl">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1">
+        <h1 className="text-xl">Inspection</h1>
+        <ToggleGroup
+          label="Shown by"
+          value={shown}
+          onChange={setBy}
+          choices={[
+            { value: 'place', face: 'By place' },
+            { value: 'section', face: 'By section' },
+          ]}
+        />
+        <span className="text-sm" aria-label="Left">
+          <strong>{open === 0 ? `✓ all ${schedule.length}` : `${open} of ${schedule.length} left`}</strong>
+          {share.total > 0 && definition.about === 'condition' && (
+            <span className="text-faint">
+              {' '}
+              · opened {share.share}
+              {job.brief.samplingPercent ? `, ${job.brief.samplingPercent} % agreed` : ''}
+            </span>
+          )}
+        </span>
+      </div>
+      {loaded === 'unreadable' && (
+        <p className="border-y border-rule py-1 text-sm">
+          What to look for could not be read here: open this page once with a network.
+        </p>
+      )}
+      <WhatIsHere guidance={guidance} />
+      {!isSealed && (
+        <p className="py-1 text-xs text-faint max-md:hidden">
+          ↑ ↓ move; A acceptable; 1 2 3 F the codes; V L N not verified, limitation, not applicable
+        </p>
+      )}
+      {shown === 'place' && guidance !== none ? (
+        <ByPlace guidance={guidance} />
+      ) : (
+        <BySection guidance={guidance} led={led} />
+      )}
+    </div>
+  );
+}
 
-  const mark = (item: string, outcome: Outcome, why: string | null) => {
-    const result = append([{ kind: 'item.marked', body: { documentId: document.id, item, outcome, reason: why } }]);
-    if (!result.ok) toast(result.reason);
+function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
+  const view = useJob();
+  const walk = useMemo(() => inspectionWalk(view, guidance), [view, guidance]);
+  const [at, setAt] = useState<string | null>(null);
+  const top = useRef<HTMLDivElement>(null);
+  const place = walk.find(({ name }) => name === at) ?? walk.find(({ left }) => left > 0) ?? walk[0];
+  // Where one is stays, also once nothing is left there.
+  const [first] = useState(place?.name ?? null);
+  const here = walk.find(({ name }) => name === (at ?? first)) ?? place;
+  if (!here) return null;
+  const index = walk.indexOf(here);
+  const also = here.also.filter(({ row }) => !itemOutcome(view, row.item));
+  const go = (name: string) => {
+    setAt(name);
+    top.current?.scrollIntoView({ block: 'start' });
   };
-  const choose = (item: string, outcome: Outcome) => {
-    if (needsReason(outcome)) {
-      setAsking({ item, outcome });
-      setReason(document.items.get(item)?.body.reason ?? '');
-    } else {
-      setAsking(null);
-      mark(item, outcome, null);
-    }
-  };
+  const next = walk.slice(index + 1).find(({ left }) => left > 0) ?? walk[index + 1];
+  return (
+    <div ref={top} className="grid scroll-mt-40 grid-cols-1 gap-x-6 md:grid-cols-[11rem_minmax(0,1fr)]">
+      <Places walk={walk} here={here.name} go={go} />
+      <div>
+        <PlaceHead key={here.name} place={here} walk={walk} />
+        <ItemRows key={`rows ${here.name}`} items={here.closes} place={here.name} />
+        {also.length > 0 && (
+          <Disclosure
+            key={`also ${here.name}`}
+            open={here.closes.length === 0}
+            className="pt-3"
+            summary={
+              <span className="text-sm font-semibold">Look here too: {also.length} items, settled further on</span>
+            }
+          >
+            <ItemRows items={also} place={here.name} shut />
+          </Disclosure>
+        )}
+        {next && (
+          <Button look={here.left === 0 ? 'next' : 'plain'} className="mt-3 min-h-11" onClick={() => go(next.name)}>
+            Next: {next.name}
+            {next.left > 0 ? `, ${next.left} left` : ''}
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function BySection({ guidance, led }: { guidance: readonly ItemGuidance[]; led: string | null }) {
+  const view = useJob();
+  const { document, definition, isSealed, append } = view;
+  const items = useMemo(() => itemsOf(view, guidance), [view, guidance]);
+  const schedule = definition.schedule(view.pack);
+  const sections = [...new Set(schedule.map((row) => row.section))];
   const restOf = (section: string) => {
     const open = schedule.filter((row) => row.section === section && !itemOutcome(view, row.item));
     const result = append(
@@ -42,117 +138,26 @@ export function InspectionStage() {
     );
     toast(result.ok ? `${open.length} items marked acceptable. Undo takes all of them back.` : result.reason);
   };
-  return (
-    <div className="mx-auto max-w-5xl">
-      <h1 className="pb-1 text-xl">Inspection</h1>
-      {sections.map((section) => {
-        const rows = schedule.filter((row) => row.section === section);
-        const open = rows.filter((row) => !itemOutcome(view, row.item)).length;
-        return (
-          <section key={section} aria-label={section} className="pb-5">
-            <div className="flex flex-wrap items-baseline gap-3 border-b border-rule-strong pb-1">
-              <h2 className="text-lg">
-                {rows[0]?.item.split('.')[0]} {section}
-              </h2>
-              <span className="flex-1 text-sm text-faint">
-                {open === 0 ? `✓ all ${rows.length}` : `${open} of ${rows.length} open`}
-              </span>
-              {open > 1 && !isSealed && (
-                <Button look="quiet" onClick={() => restOf(section)}>
-                  The {open} left are acceptable
-                </Button>
-              )}
-            </div>
-            {rows.map((row) => {
-              const found = itemOutcome(view, row.item);
-              const coded = (found?.observations.length ?? 0) > 0;
-              return (
-                <div
-                  key={row.item}
-                  id={`item-${row.item}`}
-                  className="grid scroll-mt-40 grid-cols-[3rem_1fr] gap-x-2 border-b border-rule py-1 md:grid-cols-[3rem_1fr_auto]"
-                >
-                  <span className="pt-1 text-right text-sm text-faint">{row.item}</span>
-                  <span className={`pt-1 ${found ? '' : 'font-semibold'}`}>
-                    {row.confirm}
-                    <span className="text-xs text-faint"> {row.regulations}</span>
-                    {found?.reason && (
-                      <span className="block text-sm">
-                        {found.outcome}: {found.reason}
-                      </span>
-                    )}
-                    {coded && (
-                      <JobLink
-                        href={stageAddress(jobId, 'observations')}
-                        className="block min-h-6 py-0.5 text-sm underline underline-offset-4"
-                      >
-                        {found?.outcome} by observation {found?.observations.join(', ')}
-                      </JobLink>
-                    )}
-                    {found && !coded && isCode(found.outcome) && (
-                      <JobLink
-                        href={`${stageAddress(jobId, 'observations')}?item=${row.item}&code=${found.outcome}`}
-                        className="block min-h-6 py-0.5 text-sm font-semibold text-next-ink underline underline-offset-4"
-                      >
-                        Write the observation for {row.item}
-                      </JobLink>
-                    )}
-                    {definition.about === 'works' && !isSealed && (
-                      <JobLink
-                        href={`${stageAddress(jobId, 'review')}?${new URLSearchParams({ snag: `Item ${row.item}: ` }).toString()}`}
-                        className="block min-h-6 py-0.5 text-sm underline underline-offset-4"
-                      >
-                        Not right yet: note a snag
-                      </JobLink>
-                    )}
-                  </span>
-                  <ToggleGroup
-                    label={`${row.item} ${row.confirm}`}
-                    className="max-md:col-start-2"
-                    value={found?.outcome ?? null}
-                    disabled={isSealed}
-                    onChange={(outcome) => choose(row.item, outcome)}
-                    choices={definition.outcomes.map((outcome) => ({
-                      value: outcome,
-                      face: showOutcome(outcome),
-                      label: `${row.item}: ${outcomeWord[outcome]}`,
-                    }))}
-                  />
-                  {asking?.item === row.item && (
-                    <form
-                      className="col-start-2 flex flex-wrap items-center gap-2 py-2 md:col-span-2"
-                      onSubmit={(event) => {
-                        event.preventDefault();
-                        if (!reason.trim()) return;
-                        mark(row.item, asking.outcome, reason.trim());
-                        setAsking(null);
-                      }}
-                    >
-                      <label className="flex flex-1 items-center gap-2 text-sm font-semibold">
-                        Reason for {asking.outcome}
-                        <input
-                          autoFocus
-                          required
-                          maxLength={200}
-                          value={reason}
-                          onChange={(e) => setReason(e.target.value)}
-                          className="min-h-9 min-w-40 flex-1 rounded-md border border-rule-strong bg-sheet px-2 font-normal"
-                        />
-                      </label>
-                      <Button type="submit" look="next">
-                        Record {asking.outcome}
-                      </Button>
-                      <Button look="quiet" onClick={() => setAsking(null)}>
-                        Leave it
-                      </Button>
-                    </form>
-                  )}
-                </div>
-              );
-            })}
-          </section>
-        );
-      })}
-    </div>
-  );
+  return sections.map((section) => {
+    const rows = schedule.filter((row) => row.section === section);
+    const open = rows.filter((row) => !itemOutcome(view, row.item)).length;
+    return (
+      <section key={section} aria-label={section} className="pb-4">
+        <div className="flex flex-wrap items-baseline gap-3 border-b border-rule-strong pb-1">
+          <h2 className="text-lg">
+            {rows[0]?.item.split('.')[0]} {section}
+          </h2>
+          <span className="flex-1 text-sm text-faint">
+            {open === 0 ? `✓ all ${rows.length}` : `${open} of ${rows.length} open`}
+          </span>
+          {open > 1 && !isSealed && (
+            <Button look="quiet" onClick={() => restOf(section)}>
+              The {open} left are acceptable
+            </Button>
+          )}
+        </div>
+        <ItemRows items={items.filter(({ row }) => row.section === section)} place={null} led={led} />
+      </section>
+    );
+  });
 }

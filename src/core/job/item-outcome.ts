@@ -1,5 +1,5 @@
-import type { JobView } from '../job/view';
-import { type Code, type Outcome, codes } from '../job/outcome';
+import type { JobView } from './view';
+import { type Code, type Outcome, codes } from './outcome';
 
 export type ItemOutcome = {
   readonly outcome: Outcome;

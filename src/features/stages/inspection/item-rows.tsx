@@ -1,0 +1,277 @@
+'use client';
+
+import { useRef, useState, type KeyboardEvent } from 'react';
+import { useJob } from '../../../client/job-provider';
+import { itemOutcome } from '../../../core/job/item-outcome';
+import { type Outcome, isCode, needsReason, outcomeWord, showOutcome } from '../../../core/job/outcome';
+import type { WalkItem } from '../../../core/work/inspection-walk';
+import { Button } from '../../../ui/button';
+import { Disclosure } from '../../../ui/disclosure';
+import { toast } from '../../../ui/toast';
+import { ToggleGroup } from '../../../ui/toggle-group';
+import { stageAddress } from '../../workspace/address';
+import { JobLink } from '../../workspace/place';
+import { Guidance, Measured } from './guidance';
+
+/** One key an outcome, where the schedule takes it. */
+const keys: Readonly<Record<string, Outcome>> = {
+  a: 'ok',
+  '1': 'C1',
+  '2': 'C2',
+  '3': 'C3',
+  f: 'FI',
+  v: 'N/V',
+  l: 'LIM',
+  n: 'N/A',
+};
+
+type Props = {
+  readonly items: readonly WalkItem[];
+  /** Where one stands; null by the sections of the paper. */
+  readonly place: string | null;
+  /** The item a link led to. */
+  readonly led?: string | null;
+  /** None stands open until somebody opens one. */
+  readonly shut?: boolean;
+};
+
+/** Items of a schedule: the one in hand open, with what to look for, what was measured, and its outcomes. */
+export function ItemRows({ items, place, led = null, shut = false }: Props) {
+  const view = useJob();
+  const { document, isSealed, append } = view;
+  const list = useRef<HTMLUListElement>(null);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [asking, setAsking] = useState<Outcome | null>(null);
+  const firstOpen = items.find(({ row }) => !itemOutcome(view, row.item))?.row.item;
+  const ledHere = items.some(({ row }) => row.item === led) ? led : null;
+  const inHand = chosen ?? ledHere ?? (place && !shut ? (firstOpen ?? null) : null);
+  const choose = (item: string | null) => {
+    setChosen(item);
+    setAsking(null);
+  };
+  /** By the keyboard the next row is gone to; what was opened by hand stays where it is. */
+  const focus = (item: string | undefined) => {
+    if (!item) return;
+    choose(item);
+    requestAnimationFrame(() => list.current?.querySelector<HTMLElement>(`[data-item="${CSS.escape(item)}"]`)?.focus());
+  };
+  const mark = (item: string, outcome: Outcome, reason: string | null): boolean => {
+    const result = append([{ kind: 'item.marked', body: { documentId: document.id, item, outcome, reason } }]);
+    if (!result.ok) toast(result.reason);
+    return result.ok;
+  };
+  const settle = (item: string, outcome: Outcome, byKey: boolean) => {
+    if (needsReason(outcome)) {
+      setChosen(item);
+      setAsking(outcome);
+      return;
+    }
+    if (!mark(item, outcome, null) || isCode(outcome)) return;
+    const at = items.findIndex(({ row }) => row.item === item);
+    const next = [...items.slice(at + 1), ...items.slice(0, at)].find(({ row }) => !itemOutcome(view, row.item));
+    if (byKey) focus(next?.row.item);
+    else if (place) choose(next?.row.item ?? null);
+  };
+  const onKey = (event: KeyboardEvent, item: string) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const at = items.findIndex(({ row }) => row.item === item);
+    const outcome = keys[event.key.toLowerCase()];
+    if (event.key === 'ArrowDown') focus(items[at + 1]?.row.item);
+    else if (event.key === 'ArrowUp') focus(items[at - 1]?.row.item);
+    else if (outcome && !isSealed && view.definition.outcomes.includes(outcome)) settle(item, outcome, true);
+    else return;
+    event.preventDefault();
+  };
+  if (items.length === 0) return null;
+  return (
+    <ul ref={list} className="border-t border-rule">
+      {items.map((each, index) => {
+        const { item } = each.row;
+        const isChosen = item === inHand;
+        return (
+          <Row
+            key={item}
+            item={each}
+            place={place}
+            isChosen={isChosen}
+            isStop={isChosen || (!inHand && index === 0)}
+            asking={isChosen ? asking : null}
+            choose={() => choose(isChosen ? '' : item)}
+            settle={(outcome) => settle(item, outcome, false)}
+            record={(outcome, reason) => mark(item, outcome, reason) && setAsking(null)}
+            leave={() => setAsking(null)}
+            onKey={(event) => onKey(event, item)}
+          />
+        );
+      })}
+    </ul>
+  );
+}
+
+type RowProps = {
+  readonly item: WalkItem;
+  readonly place: string | null;
+  readonly isChosen: boolean;
+  readonly isStop: boolean;
+  readonly asking: Outcome | null;
+  readonly choose: () => void;
+  readonly settle: (outcome: Outcome) => void;
+  readonly record: (outcome: Outcome, reason: string) => void;
+  readonly leave: () => void;
+  readonly onKey: (event: KeyboardEvent) => void;
+};
+
+function Row({ item, place, isChosen, isStop, asking, choose, settle, record, leave, onKey }: RowProps) {
+  const view = useJob();
+  const { definition, isSealed, jobId } = view;
+  const { row, guidance } = item;
+  const found = itemOutcome(view, row.item);
+  const coded = (found?.observations.length ?? 0) > 0;
+  const finding = new URLSearchParams({
+    item: row.item,
+    ...(found && isCode(found.outcome) ? { code: found.outcome } : {}),
+    ...(place && place !== 'Whole house' ? { where: place } : {}),
+  }).toString();
+  return (
+    <li id={`item-${row.item}`} className={`scroll-mt-40 border-b border-rule ${isChosen ? 'bg-sheet' : ''}`}>
+      <div className="flex items-start gap-2">
+        <button
+          type="button"
+          data-item={row.item}
+          aria-expanded={isChosen}
+          tabIndex={isStop ? 0 : -1}
+          onClick={choose}
+          onKeyDown={onKey}
+          className="grid min-h-9 min-w-0 flex-1 grid-cols-[3rem_1fr] gap-x-2 py-1.5 text-left max-md:min-h-11"
+        >
+          <span className="text-right text-sm text-faint">{row.item}</span>
+          <span className={found ? '' : 'font-semibold'}>
+            {row.confirm}
+            <span className="text-xs font-normal text-faint"> {row.regulations}</span>
+            {found?.reason && (
+              <span className="block text-sm font-normal">
+                {found.outcome}: {found.reason}
+              </span>
+            )}
+          </span>
+        </button>
+        {found ? (
+          <span className="min-w-10 py-1.5 pr-2 text-right font-semibold" title={outcomeWord[found.outcome]}>
+            {showOutcome(found.outcome)}
+            <span className="sr-only"> {outcomeWord[found.outcome]}</span>
+          </span>
+        ) : (
+          !isSealed &&
+          !isChosen && (
+            <Button
+              aria-label={`${row.item} is acceptable`}
+              tabIndex={-1}
+              className="my-0.5 min-w-11 max-md:min-h-11"
+              onClick={() => settle('ok')}
+            >
+              ✓
+            </Button>
+          )
+        )}
+      </div>
+      {isChosen && (
+        <div className="space-y-2 pb-3 pl-14 pr-2 max-md:pl-2">
+          <ToggleGroup
+            label={`${row.item} ${row.confirm}`}
+            value={found?.outcome ?? null}
+            disabled={isSealed}
+            onChange={settle}
+            choices={definition.outcomes.map((outcome) => ({
+              value: outcome,
+              face: showOutcome(outcome),
+              label: `${row.item}: ${outcomeWord[outcome]}`,
+            }))}
+          />
+          {asking && <Why key={asking} outcome={asking} start={found?.reason ?? ''} record={record} leave={leave} />}
+          <p className="flex flex-wrap gap-x-4 text-sm">
+            {coded && (
+              <JobLink
+                href={stageAddress(jobId, 'observations')}
+                className="min-h-6 py-0.5 underline underline-offset-4"
+              >
+                {found?.outcome} by observation {found?.observations.join(', ')}
+              </JobLink>
+            )}
+            {!isSealed && definition.about === 'condition' && (
+              <JobLink
+                href={`${stageAddress(jobId, 'observations')}?${finding}`}
+                className={`min-h-6 py-0.5 underline underline-offset-4 ${found && !coded && isCode(found.outcome) ? 'font-semibold text-next-ink' : ''}`}
+              >
+                Write the observation for {row.item}
+              </JobLink>
+            )}
+            {definition.about === 'works' && !isSealed && (
+              <JobLink
+                href={`${stageAddress(jobId, 'review')}?${new URLSearchParams({ snag: `Item ${row.item}: ` }).toString()}`}
+                className="min-h-6 py-0.5 underline underline-offset-4"
+              >
+                Not right yet: note a snag
+              </JobLink>
+            )}
+          </p>
+          {guidance && <Measured guidance={guidance} />}
+          {guidance && <Guidance guidance={guidance} />}
+          {item.parts.map((part) => (
+            <Disclosure
+              key={part.item}
+              summary={
+                <span className="text-sm">
+                  <span className="text-faint">{part.item}</span> {part.title}
+                </span>
+              }
+            >
+              <Measured guidance={part} />
+              <Guidance guidance={part} />
+            </Disclosure>
+          ))}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function Why({
+  outcome,
+  start,
+  record,
+  leave,
+}: {
+  outcome: Outcome;
+  start: string;
+  record: (outcome: Outcome, reason: string) => void;
+  leave: () => void;
+}) {
+  const [reason, setReason] = useState(start);
+  return (
+    <form
+      className="flex flex-wrap items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim()) record(outcome, reason.trim());
+      }}
+    >
+      <label className="flex flex-1 items-center gap-2 text-sm font-semibold">
+        Reason for {outcome}
+        <input
+          autoFocus
+          required
+          maxLength={200}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          className="min-h-9 min-w-40 flex-1 rounded-md border border-rule-strong bg-sheet px-2 font-normal max-md:min-h-11"
+        />
+      </label>
+      <Button type="submit" look="next">
+        Record {outcome}
+      </Button>
+      <Button look="quiet" onClick={leave}>
+        Leave it
+      </Button>
+    </form>
+  );
+}
