@@ -32,6 +32,7 @@ import { overridden } from './job/kinds/limit';
 import { limited } from './job/kinds/limitation';
 import { met } from './job/kinds/duty';
 import { linkClears, linkMakes } from './job/kinds/link';
+import { noteIsMade, noteIsSettled } from './job/kinds/note';
 import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
 import { pictured } from './job/kinds/picture';
@@ -44,6 +45,7 @@ import { siteDescribed } from './job/kinds/site';
 import { snagClears, snagMade } from './job/kinds/snag';
 import { supplyDescribed } from './job/kinds/supply';
 import { switched } from './job/kinds/switched';
+import { findingIsTold } from './job/kinds/told';
 import { worksDescribed } from './job/kinds/works';
 import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
@@ -135,6 +137,9 @@ export const jobKinds = {
   'limitation.noted': limited,
   'observation.noted': noted,
   'observation.remedied': remedied,
+  'finding.told': findingIsTold,
+  'note.made': noteIsMade,
+  'note.settled': noteIsSettled,
   'picture.taken': pictured,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,

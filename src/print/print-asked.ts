@@ -1,4 +1,5 @@
 import type { Label } from '../core/certificates/labels';
+import type { Letter } from '../core/certificates/letters';
 import type { Notice } from '../core/certificates/notice';
 import type { PrintedModel } from '../core/certificates/printed-model';
 
@@ -26,4 +27,7 @@ type LabelsAsked = { readonly labels: readonly Label[]; readonly paper: 'a4' | '
 /** The notice that follows from a certificate. */
 type NoticeAsked = { readonly notice: Notice; readonly at: Date };
 
-export type PrintAsked = DocumentAsked | LabelsAsked | NoticeAsked;
+/** A paper handed over before any report. */
+type LetterAsked = { readonly letter: Letter; readonly at: Date };
+
+export type PrintAsked = DocumentAsked | LabelsAsked | NoticeAsked | LetterAsked;

@@ -1,6 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { labelsPdf } from './labels';
 import { layoutOf } from './layouts/registry';
+import { letterPdf } from './letter';
 import { noticePdf } from './notice';
 import type { PrintAsked } from './print-asked';
 
@@ -9,7 +10,9 @@ const make = (asked: PrintAsked): Promise<Buffer> =>
     ? labelsPdf(asked.labels, asked.paper, asked.at)
     : 'notice' in asked
       ? noticePdf(asked.notice, asked.at)
-      : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
+      : 'letter' in asked
+        ? letterPdf(asked.letter, asked.at)
+        : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
 
 /** Prints one after another, away from the thread that serves. */
 parentPort?.on('message', (asked: PrintAsked) => {

@@ -78,3 +78,55 @@ test('pictures of a finding are kept without a network, sent later, captioned, a
   const draft = await page.request.get(`/api${job}/draft`);
   expect((await draft.body()).toString('latin1')).toContain('/DCTDecode');
 });
+
+test('a danger: somebody is told, it is signed for, the notice is printed, and the code stays', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'DANGER-1');
+  await page.goto(`${job}/observations?item=4.3&code=C1`);
+  await settled(page);
+  await page.getByRole('textbox', { name: 'What was found' }).fill('Live bar behind a missing cover');
+  await page.getByRole('textbox', { name: 'Where' }).fill('Board, cupboard under the stairs');
+  await page.getByRole('textbox', { name: 'Why it matters' }).fill('Anybody can touch it');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Tell whoever is in charge' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Danger: observation 1' });
+  await dialog.getByLabel('Who was told, and as what').fill('Ms O. Fairweather, tenant');
+  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('Say what came of asking to isolate.');
+  await dialog.getByRole('radio', { name: 'agreed' }).click();
+  await dialog.getByLabel('Made safe: how').fill('Main switch locked off');
+  await dialog.getByRole('radio', { name: 'signed', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('Signed, but nothing was drawn.');
+  const sheet = dialog.locator('canvas');
+  await sheet.scrollIntoViewIfNeeded();
+  const box = await sheet.boundingBox();
+  if (!box) throw new Error('Nothing to sign on');
+  await page.mouse.move(box.x + 40, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 160, box.y + 30, { steps: 8 });
+  await page.mouse.up();
+  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText(/^Told: Ms O\. Fairweather, tenant, .*notice signed\.$/)).toBeVisible();
+  await settled(page);
+  const notice = await page.request.get(
+    (await page.getByRole('link', { name: 'Danger notice, to print' }).getAttribute('href')) ?? '',
+  );
+  expect(notice.headers()['content-type']).toBe('application/pdf');
+  expect((await notice.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  // A doubt parked is in the way of signing until it was looked up.
+  const write = page.getByRole('form', { name: 'Make a note' });
+  await write.getByLabel('Note', { exact: true }).fill('Which edition the board was fitted under');
+  await write.getByRole('button', { name: 'Make it' }).click();
+  await page.getByLabel(/^What it came to/).waitFor();
+  await settled(page);
+  await page.goto(`${job}/review`);
+  await settled(page);
+  await page.getByRole('link', { name: /^To look up: Which edition/ }).click();
+  await page.getByLabel(/^What it came to/).fill('The seventeenth');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('✓ The seventeenth')).toBeVisible();
+  await settled(page);
+  expect(await entriesOf(page, job, 'finding.told')).toMatchObject([{ receipt: 'signed', isolate: 'agreed' }]);
+});

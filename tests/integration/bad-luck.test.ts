@@ -11,6 +11,7 @@ let app: Served;
 let insider: string;
 let outsider: string;
 let jobId: string;
+let observationId: string;
 let issuedJob: string;
 let documentId: string;
 
@@ -56,7 +57,19 @@ beforeAll(async () => {
   documentId =
     (await asOwner((c) => c.query<{ id: string }>('select id from document'), app.env.DATABASE_OWNER_URL)).rows[0]
       ?.id ?? '';
-  expect([jobId, issuedJob, documentId].every((id) => id.length === 36)).toBe(true);
+  const noted = await asOwner(
+    (c) =>
+      c.query<{ job_id: string; id: string }>(
+        "select stream_id as job_id, body->>'observationId' as id from entry where kind = 'observation.noted'",
+      ),
+    app.env.DATABASE_OWNER_URL,
+  );
+  // One that is there, of the job that is asked for.
+  jobId =
+    noted.rows.find(({ job_id }) => found.rows.some((row) => row.job_id === job_id && row.status === 'under way'))
+      ?.job_id ?? jobId;
+  observationId = noted.rows.find(({ job_id }) => job_id === jobId)?.id ?? '';
+  expect([jobId, issuedJob, documentId, observationId].every((id) => id.length === 36)).toBe(true);
 }, 180_000);
 afterAll(() => app?.stop());
 
@@ -250,6 +263,7 @@ function addresses(): { path: string; methods: string[] }[] {
       const path = `/${relative('src/app', file).replace(/\/?(route|page)\.tsx?$/, '')}`
         .replace('[jobId]', jobId)
         .replace('[documentId]', documentId)
+        .replace('[observationId]', observationId)
         .replace('[token]', '0'.repeat(32))
         .replace('[sha256]', '0'.repeat(64))
         .replace('[path]', 'sw.js');

@@ -2,11 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { v7 } from 'uuid';
 import { describe, expect, it, vi } from 'vitest';
 import { origin, sound } from '../../scripts/demo/new-work';
 import { Scribe } from '../../scripts/demo/scribe';
 import type { Sheet } from '../../src/print/sheet';
+import { dangerNotice } from '../../src/core/certificates/letters';
 import { layoutOf } from '../../src/print/layouts/registry';
+import { letterPdf } from '../../src/print/letter';
 import { modelOf } from '../../src/server/documents';
 import { noon, viewOfScribe } from '../support/entries';
 
@@ -114,5 +117,57 @@ describe('words kept from document to document', () => {
     const alone = await wide('bold');
     await wide('regular');
     expect(await wide('bold')).toBe(alone);
+  });
+});
+
+describe('a danger notice', () => {
+  it('says what, where, who was told and how it was taken, on one sound page however long the words', async () => {
+    const scribe = new Scribe(noon, 'd');
+    scribe.open('EICR', 'bs7671-2018-a3', 'FW-901');
+    const observationId = v7();
+    scribe.say('observation.noted', {
+      observationId,
+      fields: {
+        what: 'Live bar behind a missing cover',
+        where: 'Board, cupboard under the stairs',
+        why: 'Anybody can touch it. '.repeat(20),
+        code: 'C1',
+        item: '4.3',
+        wayId: null,
+        regulation: '416.2',
+        livePartsAccessible: false,
+        codeReason: null,
+      },
+    });
+    scribe.say('finding.told', {
+      observationId,
+      to: 'person in charge',
+      who: 'Ms O. Fairweather, tenant',
+      isolate: 'refused',
+      madeSafe: null,
+      receipt: 'signed',
+      reference: null,
+      drawn: [
+        [
+          [10, 10],
+          [300, 200],
+        ],
+      ],
+    });
+    const view = viewOfScribe(scribe);
+    const [observation] = view.job.observations;
+    if (!observation) throw new Error('No observation');
+    const { text } = read(await letterPdf(dangerNotice(view, firm, observation), noon));
+    const said = text.replace(/\s+/g, ' ');
+    for (const words of [
+      'Danger notice',
+      'Live bar behind a missing cover',
+      'Ms O. Fairweather, tenant: signed',
+      'permission to isolate refused',
+      'not made safe',
+      'Fenwhistle',
+    ])
+      expect(said).toContain(words);
+    expect(said).not.toMatch(/undefined|null|NaN/);
   });
 });

@@ -54,6 +54,11 @@ describe('code advice', () => {
     ['crossed tails', null, 'supply-polarity-reversed'],
     ['blank missing', '4.3', 'board-blank-missing'],
     ['', '4.9', 'circuit-chart-missing'],
+    // A few letters, and letters typed wrong.
+    ['revers', null, 'supply-polarity-reversed'],
+    ['polarty swaped', null, 'supply-polarity-reversed'],
+    ['misssing bord blank', null, 'board-blank-missing'],
+    ['socets no rcd', null, 'sockets-no-rcd'],
   ])('finds %j under %s', (text, item, id) =>
     expect(findingsFor(findings, text, item).map((finding) => finding.id)).toContain(id),
   );

@@ -9,7 +9,7 @@ export type Place =
   | { readonly of: 'slot'; readonly slot: Slot }
   | { readonly of: 'client' | 'site' | 'brief' | 'works' | 'supply'; readonly field: string }
   | { readonly of: 'board' | 'way' | 'observation'; readonly id: string; readonly field: string }
-  | { readonly of: 'limitation'; readonly id: string }
+  | { readonly of: 'limitation' | 'note'; readonly id: string }
   | { readonly of: 'item'; readonly item: string }
   | { readonly of: 'document'; readonly field: 'summary' | 'comeBack' | 'sign' }
   | { readonly of: 'list'; readonly list: ListName };
@@ -31,7 +31,8 @@ export function placeKey(place: Place): string {
     case 'observation':
       return `${place.of}-${place.id}-${place.field}`;
     case 'limitation':
-      return `limitation-${place.id}`;
+    case 'note':
+      return `${place.of}-${place.id}`;
     case 'item':
       return `item-${place.item}`;
     case 'list':

@@ -23,6 +23,7 @@ import type { JobOpened } from './kinds/opened';
 import type { LimitOverridden } from './kinds/limit';
 import type { Limitation } from './kinds/limitation';
 import type { Link } from './kinds/link';
+import type { Note } from './kinds/note';
 import type { Observation } from './kinds/observation';
 import type { Picture } from './kinds/picture';
 import type { ReadingTaken } from './kinds/reading';
@@ -31,6 +32,7 @@ import type { Restored } from './kinds/restored';
 import type { SiteFields } from './kinds/site';
 import type { Snag } from './kinds/snag';
 import type { Switched } from './kinds/switched';
+import type { Told } from './kinds/told';
 
 /** A reading with its strike, if it was struck: struck readings stay beside the one that stands. */
 export type Reading = { readonly entry: Recorded<ReadingTaken>; readonly struck: Strike | null };
@@ -72,6 +74,9 @@ export type Job = Streamed & {
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
+  /** Who was told of a finding at once. */
+  readonly told: readonly Told[];
+  readonly notes: readonly Note[];
   readonly pictures: readonly Picture[];
   readonly snags: readonly Snag[];
   /** Duties that were met, by document and duty. */
@@ -106,6 +111,8 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   repairs: [],
   limitations: [],
   observations: [],
+  told: [],
+  notes: [],
   pictures: [],
   snags: [],
   duties: new Map(),

@@ -18,7 +18,9 @@ import { usePictures } from '../../client/use-pictures';
 import { FindingPictures } from './pictures';
 import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
+import { Notes } from './notes';
 import { type Draft, ObservationForm } from './observation-form';
+import { TellThem } from './tell-them';
 
 const blank: Draft = {
   id: null,
@@ -89,6 +91,7 @@ export function ObservationsStage() {
                     {observation.regulation && ` · ${observation.regulation}`}
                   </p>
                   <p className="text-sm text-faint">{observation.why}</p>
+                  <TellThem observation={observation} />
                   <RemedyStands observation={observation} />
                   <FindingPictures observation={observation} pictures={pictures} />
                   {!isSealed && (
@@ -110,6 +113,7 @@ export function ObservationsStage() {
           })}
         </ol>
         <StruckObservations />
+        <Notes />
       </section>
       {!isSealed && (
         <ObservationForm

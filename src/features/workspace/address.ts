@@ -60,6 +60,7 @@ function pageOf(at: Readings, jobId: string, place: Place): string {
       // Whose its neutral is has no column on the sheet: it is said where a way is described whole.
       return place.field === 'neutral' ? benchAddress(jobId, 'board', place.id) : stage('circuits');
     case 'observation':
+    case 'note':
       return stage('observations');
     case 'item':
       return stage('inspection');

@@ -2,6 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { viewOf } from '../../core/catalogue';
 import { labelKindNames, labelsOf } from '../../core/certificates/labels';
+import { dangerNotice, distributorReport } from '../../core/certificates/letters';
 import { findDocument, modelOf } from '../documents';
 import { firmParticulars } from '../people';
 import type { PrintAsked } from '../../print/print-asked';
@@ -94,6 +95,24 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   const { kind } = view.document;
   return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));
 });
+
+const letters = { danger: dangerNotice, distributor: distributorReport } as const;
+
+/** A paper of a finding to hand over at once, before any report: a danger notice, or a report to the distributor. */
+export const getLetter = signedIn<{ params: Promise<{ jobId: string; observationId: string }> }>(
+  async (request, asker, { params }) => {
+    const asked = await params;
+    const [jobId, observationId] = [asked.jobId, asked.observationId].map((id) => z.uuid().safeParse(id));
+    const sort = z.enum(['danger', 'distributor']).safeParse(new URL(request.url).searchParams.get('sort'));
+    const job = jobId?.success ? await stateOf(asker.firmId, 'job', jobId.data) : null;
+    const view = job && viewOf(job);
+    const observation = job?.observations.find(({ id }) => observationId?.success && id === observationId.data);
+    if (!view || !observation) return notFound();
+    if (!sort.success) return Response.json({ problem: 'Say which paper: danger or distributor.' }, { status: 400 });
+    const letter = letters[sort.data](view, await firmParticulars(asker.firmId), observation);
+    return printedNow({ letter, at: new Date() }, `${sort.data}-${observation.number}.pdf`);
+  },
+);
 
 type ByToken = { params: Promise<{ token: string }> };
 

@@ -2,12 +2,14 @@ import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
 import { reportReasonWords } from '../../job/kinds/brief';
+import type { NoteSort } from '../../job/kinds/note';
 import type { Job } from '../../job/job';
 import type { JobView } from '../../job/view';
 import { openedShare } from '../../work/sampling';
 import { showDay } from '../../words/day';
 import { assess } from '../assessment';
 import { fact, printed } from '../fact';
+import { sayTold } from '../letters';
 import { declarationsOf, instrumentsOf, replaced } from '../paper';
 import { notInspected, scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
@@ -43,6 +45,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
       fact('Records available', brief.records),
       fact('Previous report', brief.previousReport),
       opened(job),
+      ...notesOf(job),
     ],
     limitations: job.limitations.map(({ sort, what, why, agreedWith }) => ({
       sort: sort === 'agreed' ? 'Agreed' : 'Found on the day',
@@ -68,6 +71,17 @@ export function buildReport(view: JobView, firm: Firm): Report {
   };
 }
 
+/** Remarks that carry no code, and words for whoever comes next; nothing where there are none. */
+function notesOf({ notes }: Job): Report['brief'] {
+  const all = (sort: NoteSort) =>
+    notes.flatMap((note) => (note.sort === sort ? [note.where ? `${note.what} (${note.where})` : note.what] : []));
+  const [remarks, next] = [all('remark'), all('for next')];
+  return [
+    ...(remarks.length > 0 ? [fact('Remarks without a code', remarks.join('; '))] : []),
+    ...(next.length > 0 ? [fact('For whoever comes next', next.join('; '))] : []),
+  ];
+}
+
 /** The share agreed, and what was opened of it by name once anything was. */
 function opened(job: Job): Report['brief'][number] {
   const { samplingPercent } = job.brief;
@@ -90,6 +104,7 @@ export function assessmentOf({ job, document, pack }: JobView): Report['assessme
 
 const observationsOf = ({ job }: JobView): Report['observations'] =>
   job.observations.map((observation) => {
+    const told = sayTold({ job }, observation.id);
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
     const { id, number, code, what, where, why, codeReason, item, regulation, remedied } = observation;
     return {
@@ -98,7 +113,7 @@ const observationsOf = ({ job }: JobView): Report['observations'] =>
       code,
       what,
       where,
-      why: codeReason ? `${why} Coded ${code} because: ${codeReason}.` : why,
+      why: [why, codeReason && `Coded ${code} because: ${codeReason}.`, told].filter(Boolean).join(' '),
       item: item ?? '—',
       circuit: way ? `${way.number} ${way.description ?? ''}`.trim() : '—',
       regulation: regulation || '—',

@@ -2,6 +2,8 @@ import { type Gap } from '../../job/document-definition';
 import { type Way } from '../../installation/way';
 import { type Place } from '../../installation/place';
 import { wayOfSubject } from '../../job/job';
+import { toLookUp } from '../../job/kinds/note';
+import { lastTold } from '../../job/kinds/told';
 import { nameOfSlot } from '../../job/slot-name';
 import { type Verdicts, judgeJob, resultVerdicts } from '../../job/verdicts';
 import type { JobView } from '../../job/view';
@@ -103,7 +105,29 @@ function findingGaps(view: JobView, verdicts: Verdicts): Gap[] {
         ]
       : [],
   );
+  const untold = job.observations.flatMap((observation): Gap[] => {
+    const place: Place = { of: 'observation', id: observation.id, field: 'what' };
+    const intake = observation.item !== null && pack.itemRoles.intake.includes(observation.item);
+    return [
+      ...(observation.code === 'C1' && !lastTold(job, observation.id, 'person in charge')
+        ? [lacks('observations', `Observation ${observation.number} is a C1: who was told`, place)]
+        : []),
+      ...(intake && observation.code !== 'C3' && !lastTold(job, observation.id, 'distributor')
+        ? [
+            query(
+              `Observation ${observation.number} is of the distributor’s equipment and was not reported to them`,
+              place,
+            ),
+          ]
+        : []),
+    ];
+  });
+  const parked = toLookUp(job).map(({ noteId, what }) =>
+    lacks('observations', `To look up: ${what}`, { of: 'note', id: noteId }),
+  );
   return [
+    ...untold,
+    ...parked,
     ...job.observations.flatMap((observation) =>
       fields(
         'observations',

@@ -1,10 +1,11 @@
 'use client';
 
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
 import { itemOutcome } from '../../../core/job/item-outcome';
 import { type Outcome, isCode, needsReason, outcomeWord, showOutcome } from '../../../core/job/outcome';
-import type { WalkItem } from '../../../core/work/inspection-walk';
+import { type WalkItem, wholeHouse } from '../../../core/work/inspection-walk';
 import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { toast } from '../../../ui/toast';
@@ -123,14 +124,20 @@ type RowProps = {
 
 function Row({ item, place, isChosen, isStop, asking, choose, settle, record, leave, onKey }: RowProps) {
   const view = useJob();
-  const { definition, isSealed, jobId } = view;
+  const { definition, isSealed, jobId, append } = view;
   const { row, guidance } = item;
   const found = itemOutcome(view, row.item);
   const coded = (found?.observations.length ?? 0) > 0;
+  const lookUp = (title: string) => {
+    const where = place && place !== wholeHouse ? place : null;
+    const what = `Item ${row.item}, ${title}`;
+    const result = append([{ kind: 'note.made', body: { noteId: v7(), sort: 'look up', what, where } }]);
+    toast(result.ok ? 'Parked under Findings, Notes: to look up before signing.' : result.reason);
+  };
   const finding = new URLSearchParams({
     item: row.item,
     ...(found && isCode(found.outcome) ? { code: found.outcome } : {}),
-    ...(place && place !== 'Whole house' ? { where: place } : {}),
+    ...(place && place !== wholeHouse ? { where: place } : {}),
   }).toString();
   return (
     <li id={`item-${row.item}`} className={`scroll-mt-40 border-b border-rule ${isChosen ? 'bg-sheet' : ''}`}>
@@ -204,6 +211,15 @@ function Row({ item, place, isChosen, isStop, asking, choose, settle, record, le
               >
                 Write the observation for {row.item}
               </JobLink>
+            )}
+            {!isSealed && definition.about === 'condition' && (
+              <button
+                type="button"
+                className="min-h-6 py-0.5 underline underline-offset-4"
+                onClick={() => lookUp(guidance?.title ?? row.confirm)}
+              >
+                Look it up tonight
+              </button>
             )}
             {definition.about === 'works' && !isSealed && (
               <JobLink

@@ -1,0 +1,3 @@
+import { getLetter } from '../../../../../../server/routes/documents';
+
+export const GET = getLetter;

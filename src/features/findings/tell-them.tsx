@@ -1,0 +1,164 @@
+'use client';
+
+import { useState } from 'react';
+import { useJob } from '../../client/job-provider';
+import { sayTold } from '../../core/certificates/letters';
+import type { Observation } from '../../core/job/kinds/observation';
+import { type Told, type ToldTo, isolateAnswers, lastTold, receipts } from '../../core/job/kinds/told';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { SignaturePad } from '../../ui/signature-pad';
+import { ToggleGroup } from '../../ui/toggle-group';
+
+/** Who has to be told of a finding at once: whoever is in charge of a danger, the distributor of what is theirs. */
+export function TellThem({ observation }: { observation: Observation }) {
+  const view = useJob();
+  const { job, pack, jobId, isSealed } = view;
+  const isTheirs = observation.item !== null && pack.itemRoles.intake.includes(observation.item);
+  const said = sayTold(view, observation.id);
+  const due: readonly { readonly to: ToldTo; readonly sort: string; readonly paper: string }[] = [
+    ...(observation.code === 'C1'
+      ? [{ to: 'person in charge', sort: 'danger', paper: 'Danger notice, to print' } as const]
+      : []),
+    ...(isTheirs ? [{ to: 'distributor', sort: 'distributor', paper: 'Report to them, to print' } as const] : []),
+  ];
+  if (due.length === 0) return null;
+  return (
+    <div className={observation.code === 'C1' ? 'border-l-4 border-ink pl-2' : ''}>
+      {said && <p className="text-sm">{said}</p>}
+      <p className="-ml-1 flex flex-wrap items-center gap-x-4">
+        {due.map(({ to, sort, paper }) => (
+          <span key={to} className="flex flex-wrap items-center gap-x-3">
+            {!isSealed && <Tell observation={observation} to={to} again={lastTold(job, observation.id, to) !== null} />}
+            <a
+              href={`/api/jobs/${jobId}/letters/${observation.id}?sort=${sort}`}
+              target="_blank"
+              rel="noreferrer"
+              className="py-1 text-sm underline underline-offset-4"
+            >
+              {paper}
+            </a>
+          </span>
+        ))}
+      </p>
+    </div>
+  );
+}
+
+function Tell({ observation, to, again }: { observation: Observation; to: ToldTo; again: boolean }) {
+  const { append } = useJob();
+  const isDanger = to === 'person in charge';
+  const [open, setOpen] = useState(false);
+  const [who, setWho] = useState('');
+  const [isolate, setIsolate] = useState<Told['isolate']>(null);
+  const [madeSafe, setMadeSafe] = useState('');
+  const [receipt, setReceipt] = useState<Told['receipt']>(null);
+  const [reference, setReference] = useState('');
+  const [drawn, setDrawn] = useState<Told['drawn']>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const record = () => {
+    if (!who.trim()) return setProblem('Say who was told.');
+    if (isDanger && !isolate) return setProblem('Say what came of asking to isolate.');
+    if (receipt === 'signed' && !drawn) return setProblem('Signed, but nothing was drawn.');
+    const outcome = append([
+      {
+        kind: 'finding.told',
+        body: {
+          observationId: observation.id,
+          to,
+          who: who.trim(),
+          isolate,
+          madeSafe: madeSafe.trim() || null,
+          receipt,
+          reference: reference.trim() || null,
+          drawn: receipt === 'signed' ? drawn : null,
+        },
+      },
+    ]);
+    if (!outcome.ok) return setProblem(outcome.reason);
+    setOpen(false);
+  };
+  const title = isDanger
+    ? `Danger: observation ${observation.number}`
+    : `Distributor: observation ${observation.number}`;
+  return (
+    <>
+      <Button look={again ? 'quiet' : 'plain'} onClick={() => setOpen(true)} className="max-md:min-h-11">
+        {again ? 'Told again' : isDanger ? 'Tell whoever is in charge' : 'Tell the distributor'}
+      </Button>
+      <Dialog open={open} onOpenChange={setOpen} title={title}>
+        <form
+          noValidate
+          className="space-y-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            record();
+          }}
+        >
+          <p className="border-l-4 border-ink pl-2 text-sm">
+            {isDanger
+              ? 'Tell them now, in plain words. Ask before isolating; keep people away until it is safe. The code stays on the report.'
+              : 'Break no seal and open nothing of theirs. Report it by telephone; this keeps when and under which reference.'}
+          </p>
+          <FormField
+            label={isDanger ? 'Who was told, and as what' : 'Who took the report'}
+            maxLength={200}
+            value={who}
+            onChange={(event) => setWho(event.target.value)}
+          />
+          {isDanger ? (
+            <>
+              <Choice label="May it be isolated" value={isolate} choices={isolateAnswers} onChange={setIsolate} />
+              <FormField
+                lines={2}
+                label="Made safe: how"
+                maxLength={1000}
+                value={madeSafe}
+                onChange={(event) => setMadeSafe(event.target.value)}
+              />
+              <Choice label="The notice" value={receipt} choices={receipts} onChange={setReceipt} />
+              {receipt === 'signed' && <SignaturePad label="Their signature" onChange={setDrawn} />}
+            </>
+          ) : (
+            <FormField
+              label="Their reference"
+              maxLength={200}
+              value={reference}
+              onChange={(event) => setReference(event.target.value)}
+            />
+          )}
+          {problem && <FormProblem>{problem}</FormProblem>}
+          <Button type="submit" look="next" className="min-h-11">
+            Record it
+          </Button>
+        </form>
+      </Dialog>
+    </>
+  );
+}
+
+function Choice<V extends string>({
+  label,
+  value,
+  choices,
+  onChange,
+}: {
+  label: string;
+  value: V | null;
+  choices: readonly V[];
+  onChange: (value: V) => void;
+}) {
+  return (
+    <div className="text-sm font-semibold">
+      {label}
+      <ToggleGroup
+        label={label}
+        className="pt-1 font-normal"
+        value={value}
+        onChange={onChange}
+        choices={choices.map((each) => ({ value: each, face: each }))}
+      />
+    </div>
+  );
+}
