@@ -1,8 +1,9 @@
 'use client';
 
-import { type Answers, type CodeProposal, adviseCode, findingsFor } from '../../core/certificates/code-advice';
+import { type Answers, type CodeProposal, adviseCode } from '../../core/certificates/code-advice';
 import type { Finding } from '../../core/edition/findings';
 import { ToggleGroup } from '../../ui/toggle-group';
+import { findingsFor } from './find-findings';
 import type { useFindings } from './use-findings';
 
 type Props = {

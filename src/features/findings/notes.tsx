@@ -21,7 +21,7 @@ export function Notes() {
   };
   if (isSealed && job.notes.length === 0) return null;
   return (
-    <section aria-labelledby="notes" className="pt-6">
+    <section aria-labelledby="notes" className="lg:col-start-1">
       <h2 id="notes" className="border-b border-rule-strong pb-1 text-xl">
         Notes
       </h2>

@@ -113,7 +113,6 @@ export function ObservationsStage() {
           })}
         </ol>
         <StruckObservations />
-        <Notes />
       </section>
       {!isSealed && (
         <ObservationForm
@@ -122,6 +121,7 @@ export function ObservationsStage() {
           done={() => (setForm(blank), setNoted(noted + 1))}
         />
       )}
+      <Notes />
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { line, paragraph } from '../../installation/text';
 import { jobKind } from '../kind';
 import { drawnSignature } from './document';
 
-export const toldTo = ['person in charge', 'distributor'] as const;
+const toldTo = ['person in charge', 'distributor'] as const;
 export type ToldTo = (typeof toldTo)[number];
 
 /** What was said to being asked whether the danger may be isolated. */
