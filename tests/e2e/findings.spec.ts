@@ -72,7 +72,31 @@ test('pictures of a finding are kept without a network, sent later, captioned, a
   const picture = pictures.getByRole('img', { name: 'Seen from the stairs' });
   await expect(picture).toBeVisible();
   await expect.poll(() => picture.evaluate((at: HTMLImageElement) => at.naturalWidth)).toBeGreaterThan(0);
-  const [kept] = await entriesOf<{ sha256: string }>(page, job, 'picture.taken');
+  // An arrow and a patch over a face; what comes of it stands in its place, the caption with it.
+  await pictures.getByRole('button', { name: 'Draw on it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Draw on the picture' });
+  const sheet = dialog.getByLabel('The picture, to draw upon');
+  for (const mark of ['Arrow', 'Blur']) {
+    await dialog.getByRole('radio', { name: mark }).click();
+    await sheet.scrollIntoViewIfNeeded();
+    const box = await sheet.boundingBox();
+    if (!box) throw new Error('Nothing to draw upon');
+    await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 0.7, box.y + box.height * 0.6, { steps: 4 });
+    await page.mouse.up();
+  }
+  await dialog.getByRole('button', { name: 'Keep it drawn upon' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(pictures.getByText('not yet sent')).toHaveCount(0);
+  await expect(pictures.getByRole('listitem')).toHaveCount(1);
+  await settled(page);
+  const taken = await entriesOf<{ sha256: string; caption: string }>(page, job, 'picture.taken');
+  expect(new Set(taken.map(({ sha256 }) => sha256)).size).toBe(2);
+  expect(taken.at(-1)?.caption).toBe('Seen from the stairs');
+  // What was drawn over is handed out no more.
+  expect((await page.request.get(`/api${job}/pictures/${taken[0]?.sha256}`)).status()).toBe(404);
+  const kept = taken.at(-1);
   const answer = await page.request.get(`/api${job}/pictures/${kept?.sha256}`);
   expect(answer.headers()['content-type']).toBe('image/jpeg');
   const draft = await page.request.get(`/api${job}/draft`);

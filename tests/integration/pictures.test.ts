@@ -40,7 +40,7 @@ async function reported(actor: FirmActor) {
   const take = async (part: object = {}) => {
     const body = {
       pictureId: v7(),
-      observationId: finding?.id ?? '',
+      about: { of: 'observation' as const, id: finding?.id ?? '' },
       sha256: named,
       width: 60,
       height: 20,
@@ -59,7 +59,7 @@ describe('pictures of what was found', () => {
     const { jobId, documentId, take } = await reported(actor);
     expect(await take()).toBeNull();
     expect(await take()).toMatch(/there already/);
-    expect(await take({ observationId: v7() })).toMatch(/no such observation/);
+    expect(await take({ about: { of: 'observation' as const, id: v7() } })).toMatch(/no such observation/);
     await signAll(actor, jobId, documentId, 'EICR', noon);
     expect(await issueDocument(actor, jobId, documentId, noon, 'test')).toMatchObject({
       issued: false,

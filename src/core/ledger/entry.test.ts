@@ -107,6 +107,12 @@ describe('versions', () => {
     ['reading.taken', 5, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['reading.taken', 6, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['site.described', 1, { address: 'A' }, { address: 'A' }],
+    [
+      'picture.taken',
+      1,
+      { pictureId: id, observationId: way, sha256: 'a'.repeat(64), width: 4, height: 3, caption: '' },
+      { about: { of: 'observation', id: way } },
+    ],
     ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
     [
       'way.described',

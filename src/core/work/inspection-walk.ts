@@ -70,6 +70,7 @@ const roomKinds: readonly { readonly is: (name: string) => boolean; readonly see
 const isOutside = (name: string) => /garden|outside|outdoor|gate|drive|patio|porch|passage|bin store/i.test(name);
 
 export const wholeHouse = 'Whole house';
+export const atTheBoard = 'Board';
 
 const roomOf = ({ room, name }: Point): string =>
   (room ?? name)
@@ -93,7 +94,7 @@ function stopsOf(job: Job): readonly Stop[] {
     known.some(({ sees }) => sees.has(standpoint)) ? [] : [{ name, sees: see(standpoint), rooms: [] }];
   return [
     { name: 'Intake', sees: see('intake'), rooms: [], isFixed: true },
-    { name: 'Board', sees: see('board'), rooms: [], isFixed: true },
+    { name: atTheBoard, sees: see('board'), rooms: [], isFixed: true },
     ...(rooms.length > 0
       ? inside
       : [{ name: 'Rooms', sees: see('room', 'kitchen', 'bathRoom', 'everyPoint'), rooms: ['Rooms'] }]),

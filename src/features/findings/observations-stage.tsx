@@ -15,7 +15,7 @@ import { Button } from '../../ui/button';
 import { usePlace } from '../workspace/place';
 import { showMoment } from '../workspace/struck-readings';
 import { usePictures } from '../../client/use-pictures';
-import { FindingPictures } from './pictures';
+import { Pictures } from '../pictures/pictures';
 import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
 import { Notes } from './notes';
@@ -93,7 +93,11 @@ export function ObservationsStage() {
                   <p className="text-sm text-faint">{observation.why}</p>
                   <TellThem observation={observation} />
                   <RemedyStands observation={observation} />
-                  <FindingPictures observation={observation} pictures={pictures} />
+                  <Pictures
+                    about={{ of: 'observation', id: observation.id }}
+                    name={`observation ${observation.number}`}
+                    pictures={pictures}
+                  />
                   {!isSealed && (
                     <p className="-ml-1 flex flex-wrap gap-x-4">
                       <Button look="quiet" onClick={() => edit(observation)}>

@@ -4,16 +4,19 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
+import { usePictures } from '../../../client/use-pictures';
 import { placeKey } from '../../../core/installation/place';
 import { type LimitationNoted, limitationNoted, limitationSorts } from '../../../core/job/kinds/limitation';
 import { Button } from '../../../ui/button';
 import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
+import { Pictures } from '../../pictures/pictures';
 import type { Record } from './brief-stage';
 
 /** What is not covered, why, and with whom that was agreed. */
 export function Limitations({ record }: { record: Record }) {
-  const { job } = useJob();
+  const { job, jobId } = useJob();
+  const pictures = usePictures(jobId);
   return (
     <div id="limitations" className="pt-6">
       <h2 className="pb-1 text-xl">Limitations</h2>
@@ -29,6 +32,11 @@ export function Limitations({ record }: { record: Record }) {
               <span className="block text-sm text-faint">
                 {l.sort === 'agreed' ? `Agreed with ${l.agreedWith || '…'}` : 'Found on the day'}: {l.why}
               </span>
+              <Pictures
+                about={{ of: 'limitation', id: l.limitationId }}
+                name={`limitation ${l.what}`}
+                pictures={pictures}
+              />
             </span>
             <Button
               look="quiet"

@@ -3,16 +3,18 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
+import { usePictures } from '../../../client/use-pictures';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { Point } from '../../../core/installation/point';
 import { type OpenedOutcome, openedOutcomes } from '../../../core/job/kinds/accessory';
 import { type PlaceOutcome, placeOutcomes } from '../../../core/job/kinds/place';
-import { type WalkPlace, roomsSeen, wholeHouse } from '../../../core/work/inspection-walk';
+import { type WalkPlace, atTheBoard, roomsSeen, wholeHouse } from '../../../core/work/inspection-walk';
 import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { stageAddress } from '../../workspace/address';
+import { Pictures } from '../../pictures/pictures';
 import { JobLink } from '../../workspace/place';
 
 type Go = (name: string) => void;
@@ -63,7 +65,8 @@ const outcomeFaces: Record<PlaceOutcome, string> = {
 
 /** A place's own line: whether one was in it, and the accessories chosen to be opened there. */
 export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly WalkPlace[] }) {
-  const { append, isSealed } = useJob();
+  const { job, append, isSealed, jobId } = useJob();
+  const pictures = usePictures(jobId);
   const [asking, setAsking] = useState(false);
   const say = (entries: readonly NewJobEntry[]) => {
     const result = append(entries);
@@ -121,10 +124,14 @@ export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly Wa
           leave={() => setAsking(false)}
         />
       )}
+      {place.name === atTheBoard &&
+        [...job.boards.values()].map(({ id, name }) => (
+          <Pictures key={id} about={{ of: 'board', id }} name={name || 'the board'} pictures={pictures} />
+        ))}
       {place.open.length > 0 && (
         <ul aria-label="To open here" className="pt-1">
           {place.open.map((point) => (
-            <Accessory key={point.id} point={point} />
+            <Accessory key={point.id} point={point} pictures={pictures} />
           ))}
         </ul>
       )}
@@ -134,7 +141,7 @@ export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly Wa
 
 const openedFaces: Record<OpenedOutcome, string> = { sound: 'sound', defect: 'defect', 'not opened': 'not opened' };
 
-function Accessory({ point }: { point: Point }) {
+function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typeof usePictures> }) {
   const { job, jobId, append, isSealed } = useJob();
   const [asking, setAsking] = useState(false);
   const looked = job.accessories.get(point.id) ?? null;
@@ -173,6 +180,7 @@ function Accessory({ point }: { point: Point }) {
         choices={openedOutcomes.map((value) => ({ value, face: openedFaces[value] }))}
       />
       {looked?.reason && <span>{looked.reason}</span>}
+      <Pictures about={{ of: 'point', id: point.id }} name={point.name} pictures={pictures} />
       {looked?.found === 'defect' && !isSealed && (
         <JobLink
           href={`${stageAddress(jobId, 'observations')}?${finding}`}

@@ -6,18 +6,25 @@ import { v7 } from 'uuid';
 import { useJob } from '../../client/job-provider';
 import { smallPicture } from '../../client/small-picture';
 import type { usePictures } from '../../client/use-pictures';
-import type { Observation } from '../../core/job/kinds/observation';
+import { type PictureAbout, picturesAbout } from '../../core/job/kinds/picture';
 import { Button } from '../../ui/button';
 import { EntryField, asLine } from '../../ui/entry-field';
+import { DrawOn } from './draw-on';
 
-type Props = { readonly observation: Observation; readonly pictures: ReturnType<typeof usePictures> };
+type Props = {
+  readonly about: PictureAbout;
+  /** What it is, as the pictures are called by it: "observation 1". */
+  readonly name: string;
+  readonly pictures: ReturnType<typeof usePictures>;
+};
 
-/** Pictures of one finding: taken or chosen, made small here, captioned, sent when there is a network. */
-export function FindingPictures({ observation, pictures: { here, waiting, keep } }: Props) {
+/** Pictures of one thing: taken or chosen, made small here, drawn upon, captioned, sent when there is a network. */
+export function Pictures({ about, name, pictures: { here, waiting, keep } }: Props) {
   const { job, jobId, append, isSealed } = useJob();
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
-  const mine = job.pictures.filter((picture) => picture.observationId === observation.id);
+  const mine = picturesAbout(job, about);
+  const addressOf = (sha256: string) => here.get(sha256) ?? `/api/jobs/${jobId}/pictures/${sha256}`;
   const take = async (files: readonly File[]) => {
     const refused: string[] = [];
     for (const file of files) {
@@ -27,7 +34,7 @@ export function FindingPictures({ observation, pictures: { here, waiting, keep }
         continue;
       }
       const { sha256, width, height } = small;
-      const body = { pictureId: v7(), observationId: observation.id, sha256, width, height, caption: '' };
+      const body = { pictureId: v7(), about, sha256, width, height, caption: '' };
       await keep(small);
       const outcome = append([{ kind: 'picture.taken', body }]);
       if (!outcome.ok) refused.push(`${file.name}: ${outcome.reason}`);
@@ -37,18 +44,14 @@ export function FindingPictures({ observation, pictures: { here, waiting, keep }
   return (
     <div className="pt-1">
       {mine.length > 0 && (
-        <ul aria-label={`Pictures of observation ${observation.number}`} className="flex flex-wrap gap-3 py-1">
+        <ul aria-label={`Pictures of ${name}`} className="flex flex-wrap gap-3 py-1">
           {mine.map((picture) => (
             <li key={picture.pictureId} className="w-44 text-sm">
-              <a
-                href={here.get(picture.sha256) ?? `/api/jobs/${jobId}/pictures/${picture.sha256}`}
-                target="_blank"
-                rel="noreferrer"
-              >
+              <a href={addressOf(picture.sha256)} target="_blank" rel="noreferrer">
                 {/* eslint-disable-next-line @next/next/no-img-element -- out of the ledger or off this device, not a file of the site */}
                 <img
-                  src={here.get(picture.sha256) ?? `/api/jobs/${jobId}/pictures/${picture.sha256}`}
-                  alt={picture.caption || `Observation ${observation.number}, picture`}
+                  src={addressOf(picture.sha256)}
+                  alt={picture.caption || `${name}, picture`}
                   width={picture.width}
                   height={picture.height}
                   className="h-32 w-full border border-rule bg-sheet object-contain"
@@ -73,6 +76,20 @@ export function FindingPictures({ observation, pictures: { here, waiting, keep }
                 </span>
               )}
               {waiting.has(picture.sha256) && <p className="text-faint">not yet sent</p>}
+              {!isSealed && (
+                <DrawOn
+                  address={addressOf(picture.sha256)}
+                  done={async (drawn) => {
+                    await keep(drawn);
+                    const { entryId, ...body } = picture;
+                    const { sha256, width, height } = drawn;
+                    append([
+                      { kind: 'entry.struck', body: { entryId, why: 'Drawn upon' } },
+                      { kind: 'picture.taken', body: { ...body, pictureId: v7(), sha256, width, height } },
+                    ]);
+                  }}
+                />
+              )}
               {!isSealed && (
                 <Button
                   look="quiet"
