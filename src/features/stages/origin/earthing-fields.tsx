@@ -13,6 +13,7 @@ import { judgeSizes } from '../../../core/tests/continuity/bonding';
 import { Disclosure } from '../../../ui/disclosure';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { ChoiceField } from '../../../ui/entry-field';
+import { RecogniseEarthing } from './recognise-earthing';
 import { useSupply } from './use-supply';
 
 /** The means of earthing, the sizes it asks for, and what is bonded. */
@@ -23,6 +24,7 @@ export function EarthingFields() {
   return (
     <>
       <h2 className="pb-1 pt-6 text-xl">Earthing and bonding</h2>
+      <RecogniseEarthing />
       {supply.earthing === 'TT' && text('electrodeType', 'Electrode type')}
       {supply.earthing === 'TT' && text('electrodeLocation', 'Electrode location')}
       {figure('earthingConductorCsaMm2', 'Earthing conductor', 'mm²', [1, 300], { inputMode: 'decimal' })}

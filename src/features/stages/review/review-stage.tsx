@@ -10,7 +10,6 @@ import { type Assessed, missing } from '../../../core/job/document-definition';
 import { isTechnical } from '../../../core/ledger/actor';
 import { stageWords } from '../../../core/work/stages';
 import { Button, linkLook } from '../../../ui/button';
-import { EntryField, asText } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
 import type { DeviceAway } from '../../../server/devices';
 import { deviceName } from '../../../client/use-stream';
@@ -25,13 +24,13 @@ import { NewIssue } from './new-issue';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
 import { Snags } from './snags';
+import { Summary } from './summary';
 
 /** What is missing, what it amounts to, and the signatures that seal it. */
 export function ReviewStage() {
   const view = useJob();
   const { document, definition, jobId, append } = view;
   const at = useWanted();
-  const summary: Place = { of: 'document', field: 'summary' };
   const comeBack: Place = { of: 'document', field: 'comeBack' };
   const assessment = definition.assess?.(view) ?? null;
   const left = notInspected(scheduleOfInspections(view).flatMap((section) => section.items));
@@ -52,19 +51,7 @@ export function ReviewStage() {
           </div>
         )}
         <div>
-          {definition.about === 'condition' && (
-            <EntryField
-              label="Summary of the condition"
-              lines={4}
-              shown={document.summary ?? ''}
-              parse={asText}
-              commit={(text) =>
-                record({ kind: 'condition.summarised', body: { documentId: document.id, text: text ?? '' } })
-              }
-              hint="In plain words, for whoever lives there."
-              {...at(summary)}
-            />
-          )}
+          {definition.about === 'condition' && <Summary record={record} />}
           {definition.recommends && <NextInspection wanted={at(comeBack).wanted} record={record} />}
         </div>
         {definition.about === 'works' && <Snags record={record} />}

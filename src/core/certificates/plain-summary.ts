@@ -1,0 +1,50 @@
+import { type Code, codes } from '../job/outcome';
+import type { JobView } from '../job/view';
+import { lastTold } from '../job/kinds/told';
+import { showDay } from '../words/day';
+import { assess } from './assessment';
+
+const heads: Record<Code, string> = {
+  C1: 'Dangerous now',
+  C2: 'To be put right without delay',
+  FI: 'To be looked into without delay',
+  C3: 'Safe, and would be better changed',
+};
+const order: readonly Code[] = [codes[0], codes[1], codes[3], codes[2]];
+
+const stop = (text: string): string => (/[.!?]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
+
+/**
+ * A first draft of the summary of a condition, from what was found: short sentences for whoever lives there, the gravest
+ * first, with what could not be looked at. The inspector makes it theirs.
+ */
+export function draftSummary({ job, document, pack }: JobView): string {
+  const { outcome } = assess(job.observations, pack);
+  const satisfactory = (document.overruled?.outcome ?? outcome) === 'satisfactory';
+  const found = order.flatMap((code) => {
+    const coded = job.observations.filter((each) => each.code === code);
+    if (coded.length === 0) return [];
+    const lines = coded.map(({ id, what, where, why, remedied }) => {
+      const told = lastTold(job, id, 'person in charge');
+      const done = remedied
+        ? ' We put it right while we were there.'
+        : told?.madeSafe
+          ? ` For now it is made safe: ${stop(told.madeSafe)}`
+          : '';
+      return `${stop(where.trim() ? `${what.trim()} (${where.trim()})` : what)}${why.trim() ? ` ${stop(why)}` : ''}${done}`;
+    });
+    return [`${heads[code]}: ${lines.join(' ')}`];
+  });
+  const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom;
+  return [
+    `We looked at the wiring here${inspected ? ` on ${showDay(inspected)}` : ''}. ${
+      satisfactory ? 'It is safe to go on using.' : 'Something has to be done.'
+    }`,
+    ...found,
+    ...(found.length === 0 ? ['We found nothing wrong.'] : []),
+    ...(job.limitations.length > 0
+      ? [`We could not look at: ${job.limitations.map(({ what }) => what.trim()).join('; ')}.`]
+      : []),
+    ...(document.comeBack?.dueOn ? [`Have it looked at again by ${showDay(document.comeBack.dueOn)}.`] : []),
+  ].join('\n\n');
+}
