@@ -38,6 +38,7 @@ import { opened } from './job/kinds/opened';
 import { pictured } from './job/kinds/picture';
 import { walked } from './job/kinds/place';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
+import { answerIsNoted, questionIsAnswered, questionIsAsked } from './job/kinds/question';
 import { taken } from './job/kinds/reading';
 import { made } from './job/kinds/repair';
 import { restored } from './job/kinds/restored';
@@ -140,6 +141,9 @@ export const jobKinds = {
   'finding.told': findingIsTold,
   'note.made': noteIsMade,
   'note.settled': noteIsSettled,
+  'question.asked': questionIsAsked,
+  'question.answered': questionIsAnswered,
+  'answer.noted': answerIsNoted,
   'picture.taken': pictured,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,

@@ -41,11 +41,12 @@ export type LinkStanding = {
 
 export type Made = { readonly ok: true; readonly url: string } | { readonly ok: false; readonly problem: string };
 
-type To = { readonly name: string; readonly email: string | null };
+export type To = { readonly name: string; readonly email: string | null };
 
 const day = 24 * 3_600_000;
-/** A paper is read for as long as it is usually good for; a signature is waited for two weeks; a hand helps for the day. */
-const lifeMillis = { read: 10 * 365 * day, sign: 14 * day, hand: day / 2 } as const;
+/** A paper is read for as long as it is usually good for; a signature is waited for two weeks; a hand helps for the day; a question is for now. */
+const lifeMillis = { read: 10 * 365 * day, sign: 14 * day, hand: day / 2, ask: 3 * day } as const;
+const pageOf = { read: 'paper', sign: 'sign', ask: 'ask' } as const;
 const mostLinks = 50;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -61,10 +62,10 @@ type Making = {
 };
 
 /** Makes a link and, where there is an address, queues the letter that carries it. */
-async function make(
+export async function makeLink(
   tx: Transaction,
   actor: FirmActor,
-  purpose: 'read' | 'sign',
+  purpose: keyof typeof pageOf,
   { jobId, documentId, role, to, subject, text }: Making,
 ): Promise<Made> {
   if (to.email && !isPostOpen())
@@ -85,7 +86,7 @@ async function make(
     madeBy: actor.id,
     expiresAt: new Date(Date.now() + lifeMillis[purpose]),
   });
-  const url = `${env().APP_URL}/${purpose === 'read' ? 'paper' : 'sign'}/${token}`;
+  const url = `${env().APP_URL}/${pageOf[purpose]}/${token}`;
   if (to.email) await queueLetter(tx, { firmId: actor.firmId, linkId: id, to: to.email, subject, text: text(url) });
   return { ok: true, url };
 }
@@ -97,7 +98,7 @@ export async function handOver(actor: FirmActor, documentId: string, to: To): Pr
     const [row] = await tx.select().from(document).where(eq(document.id, documentId));
     if (!row) return { ok: false, problem: 'There is no such document.' };
     const title = documents.of(row.kind)?.title ?? row.kind;
-    return make(tx, actor, 'read', {
+    return makeLink(tx, actor, 'read', {
       jobId: row.jobId,
       documentId,
       role: null,
@@ -131,7 +132,7 @@ export async function askForSignature(
     if (!job || !definition || !signs) return { ok: false, problem: 'There is no such declaration in this job.' };
     if (begun.issued) return { ok: false, problem: `${begun.issued.body.number} is sealed already.` };
     if (signs.by) return { ok: false, problem: signs.otherwise };
-    return make(tx, actor, 'sign', {
+    return makeLink(tx, actor, 'sign', {
       jobId,
       documentId,
       role,
@@ -177,14 +178,17 @@ export const withdrawLink = (actor: FirmActor, linkId: string): Promise<boolean>
   });
 
 /** The link a token stands for while it opens anything; null where it never was, was used or taken back, or has run out. */
-async function open(token: string, purpose: keyof typeof lifeMillis): Promise<typeof link.$inferSelect | null> {
+export async function openLink(
+  token: string,
+  purpose: keyof typeof lifeMillis,
+): Promise<typeof link.$inferSelect | null> {
   if (token.length > 100) return null;
   const [row] = await forLink(hashOf(token), (tx) => tx.select().from(link));
   if (!row || row.purpose !== purpose || row.withdrawnAt || row.usedAt) return null;
   return row.expiresAt.getTime() < Date.now() ? null : row;
 }
 
-const noteOpened = (firmId: string, linkId: string): Promise<unknown> =>
+export const noteOpened = (firmId: string, linkId: string): Promise<unknown> =>
   forFirm(firmId, (tx) =>
     tx
       .update(link)
@@ -196,7 +200,7 @@ export type ReadByLink = { readonly document: IssuedDocument; readonly intact: b
 
 /** The document a link lets somebody read. That it was opened is noted, unless the firm itself looks. */
 export async function readByLink(token: string, isOwnLook: boolean): Promise<ReadByLink | null> {
-  const found = await open(token, 'read');
+  const found = await openLink(token, 'read');
   if (!found) return null;
   if (!isOwnLook) await noteOpened(found.firmId, found.id);
   const actor: FirmActor = { id: `link:${found.id}`, firmId: found.firmId, roles: [] };
@@ -209,7 +213,7 @@ export async function readByLink(token: string, isOwnLook: boolean): Promise<Rea
 
 /** The sealed file a link lets somebody have: the one that was sealed or none. */
 export async function fileByLink(token: string): Promise<Printed | null> {
-  const found = await open(token, 'read');
+  const found = await openLink(token, 'read');
   if (!found) return null;
   const result = await printed({ id: `link:${found.id}`, firmId: found.firmId, roles: [] }, found.documentId);
   return result?.ok ? result.printed : null;
@@ -232,7 +236,7 @@ export type AskedToSign = {
 };
 
 export async function askedToSign(token: string, isOwnLook: boolean): Promise<AskedToSign | null> {
-  const found = await open(token, 'sign');
+  const found = await openLink(token, 'sign');
   if (!found) return null;
   if (!isOwnLook) await noteOpened(found.firmId, found.id);
   const firm = await firmParticulars(found.firmId);
@@ -273,7 +277,7 @@ export async function signByLink(
   { upTo, name, position, drawn }: OutsideSigning,
   address: string,
 ): Promise<SignResult> {
-  const found = await open(token, 'sign');
+  const found = await openLink(token, 'sign');
   if (!found || found.role === null)
     return { signed: false, reason: 'This link is not open: it was used, taken back, or has run out.' };
   const strokes = drawnSignature.optional().safeParse(drawn ?? undefined);
@@ -336,7 +340,7 @@ export type Told = { readonly cue: Cue; readonly what: string; readonly at: stri
 
 /** What a second phone is told now; null where its code is not open. */
 export async function toldByCode(code: string): Promise<Told | null> {
-  const found = await open(code, 'hand');
+  const found = await openLink(code, 'hand');
   if (!found) return null;
   return forFirm(found.firmId, async (tx) => {
     const [head] = await tx.select().from(stream).where(eq(stream.id, found.jobId));

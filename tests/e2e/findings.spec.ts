@@ -154,3 +154,49 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await settled(page);
   expect(await entriesOf(page, job, 'finding.told')).toMatchObject([{ receipt: 'signed', isolate: 'agreed' }]);
 });
+
+test('one question goes by a link to somebody without an account, and the answer becomes an agreed limitation', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  const job = await openJob(page, 'ASK-1');
+  await page.goto(`${job}/observations`);
+  await settled(page);
+  await page.getByLabel('One question, as they will read it').fill('May I lift the landing floor?');
+  await page.getByRole('button', { name: 'Ask it' }).click();
+  await settled(page);
+  await page.getByRole('button', { name: 'Send or note the answer' }).click();
+  const dialog = page.getByRole('dialog', { name: 'May I lift the landing floor?' });
+  await dialog.getByLabel('Who it is for').fill('Mr P. Sallis');
+  await dialog.getByRole('button', { name: 'Make the link' }).click();
+  const address = (await dialog.getByTestId('link-made').textContent()) ?? '';
+  const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await theirs.goto(address);
+  await expect(theirs.getByRole('heading', { level: 1 })).toHaveText('May I lift the landing floor?');
+  const send = theirs.getByRole('button', { name: 'Send the answer' });
+  await expect(async () => {
+    await send.click();
+    await expect(theirs.getByText('Choose an answer.')).toBeVisible({ timeout: 2_000 });
+  }).toPass();
+  await theirs.getByRole('radio', { name: 'No', exact: true }).click();
+  await theirs.getByLabel('Anything to add').fill('The carpet is new');
+  await send.click();
+  await expect(theirs.getByText(/^✓ Your answer is with them/)).toBeVisible();
+  await theirs.goto(address);
+  await expect(theirs.getByRole('heading')).toHaveText('This link is not open');
+  await page.keyboard.press('Escape');
+  const asked = page.getByRole('list', { name: 'Questions' });
+  await expect(asked.getByText('No. The carpet is new')).toBeVisible();
+  await expect(asked).toContainText(/Mr P\. Sallis, .*, by link/);
+  await asked.getByRole('button', { name: 'Note it as an agreed limitation' }).click();
+  await settled(page);
+  expect(await entriesOf(page, job, 'limitation.noted')).toMatchObject([
+    {
+      sort: 'agreed',
+      what: 'May I lift the landing floor?',
+      why: 'No. The carpet is new',
+      agreedWith: 'Mr P. Sallis',
+    },
+  ]);
+});

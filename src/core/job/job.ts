@@ -26,6 +26,7 @@ import type { Link } from './kinds/link';
 import type { Note } from './kinds/note';
 import type { Observation } from './kinds/observation';
 import type { Picture } from './kinds/picture';
+import type { Question } from './kinds/question';
 import type { ReadingTaken } from './kinds/reading';
 import type { Repair } from './kinds/repair';
 import type { Restored } from './kinds/restored';
@@ -77,6 +78,7 @@ export type Job = Streamed & {
   /** Who was told of a finding at once. */
   readonly told: readonly Told[];
   readonly notes: readonly Note[];
+  readonly questions: readonly Question[];
   readonly pictures: readonly Picture[];
   readonly snags: readonly Snag[];
   /** Duties that were met, by document and duty. */
@@ -113,6 +115,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   observations: [],
   told: [],
   notes: [],
+  questions: [],
   pictures: [],
   snags: [],
   duties: new Map(),

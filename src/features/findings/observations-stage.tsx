@@ -20,6 +20,7 @@ import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
 import { Notes } from './notes';
 import { type Draft, ObservationForm } from './observation-form';
+import { Questions } from './questions';
 import { TellThem } from './tell-them';
 
 const blank: Draft = {
@@ -126,6 +127,7 @@ export function ObservationsStage() {
         />
       )}
       <Notes />
+      <Questions />
     </div>
   );
 }

@@ -12,9 +12,10 @@ import {
   signByLink,
   withdrawLink,
 } from '../../server/links';
+import { type Answered, answerByLink, askByLink } from '../../server/questions';
 import type { SignResult } from '../../server/sign';
 import { requireAsker } from '../../server/who';
-import { outsideFields, recipientFields } from './fields';
+import { answerFields, outsideFields, recipientFields } from './fields';
 
 const unread = {
   ok: false,
@@ -69,6 +70,29 @@ export async function signByLinkAction(token: unknown, upTo: unknown, form: unkn
   ];
   if (!held.success || !seen.success || !said.success)
     return { signed: false, reason: 'Something in the form cannot be read: nothing was signed.' };
-  const from = (await headers()).get('x-forwarded-for')?.split(',').at(-1)?.trim().slice(0, 60) ?? '';
-  return signByLink(held.data, { upTo: seen.data, ...said.data }, from);
+  return signByLink(held.data, { upTo: seen.data, ...said.data }, await whence());
+}
+
+/** The network address a request comes from. */
+const whence = async (): Promise<string> =>
+  (await headers()).get('x-forwarded-for')?.split(',').at(-1)?.trim().slice(0, 60) ?? '';
+
+const question = z.object({ jobId: z.uuid(), questionId: z.uuid() });
+
+/** Asks somebody one question of a job by a link. */
+export async function askByLinkAction(which: unknown, form: unknown): Promise<Made> {
+  const asker = await requireAsker();
+  const [asked, to] = [question.safeParse(which), recipientFields.safeParse(form)];
+  return asked.success && to.success
+    ? askByLink(asker, asked.data.jobId, asked.data.questionId, addressed(to.data))
+    : unread;
+}
+
+/** Answers a question by its link: whoever holds it may, once. */
+export async function answerByLinkAction(token: unknown, form: unknown): Promise<Answered> {
+  const [held, said] = [z.string().max(100).safeParse(token), answerFields.safeParse(form)];
+  if (!held.success || !said.success)
+    return { ok: false, problem: 'Something in the form cannot be read: nothing was sent.' };
+  const { answer, words, by } = said.data;
+  return answerByLink(held.data, { answer, words: words || null, by }, await whence());
 }

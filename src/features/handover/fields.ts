@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { drawnSignature } from '../../core/job/kinds/document';
+import { permissions } from '../../core/job/kinds/question';
 
 /** Whom a link is for; without an address it is handed over by whoever made it. */
 export const recipientFields = z.object({
@@ -15,3 +16,16 @@ export const outsideFields = z.object({
   drawn: drawnSignature.nullable(),
 });
 export type OutsideFields = z.infer<typeof outsideFields>;
+
+/** What somebody answers a question with. */
+export const answerFields = z
+  .object({
+    answer: z.enum(permissions),
+    words: z.string().trim().max(1000, 'A thousand letters at the most.'),
+    by: z.string().trim().min(1, 'Give your name: it stands with the answer.').max(200),
+  })
+  .refine(({ answer, words }) => answer !== 'in words' || words.length > 0, {
+    path: ['words'],
+    message: 'Say it in words.',
+  });
+export type AnswerFields = z.infer<typeof answerFields>;

@@ -1,0 +1,110 @@
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { and, eq, isNull } from 'drizzle-orm';
+import { jobStream } from '../core/catalogue';
+import type { Job } from '../core/job/job';
+import type { QuestionAnswered } from '../core/job/kinds/question';
+import { type Transaction, forFirm, forStream } from './connection';
+import { foldAt } from './folds';
+import { type Made, type To, makeLink, noteOpened, openLink } from './links';
+import { firmParticulars } from './people';
+import { link, stream } from './schema';
+import { type FirmActor, appendWithin } from './streams';
+
+/** Asks somebody one question of a job by a link that works once. */
+export async function askByLink(actor: FirmActor, jobId: string, questionId: string, to: To): Promise<Made> {
+  const firm = await firmParticulars(actor.firmId);
+  return forFirm(actor.firmId, async (tx) => {
+    const job = await jobNow(tx, jobId);
+    const question = job?.questions.find((each) => each.questionId === questionId);
+    if (!job || !question) return { ok: false, problem: 'The question has not reached the server yet: send it first.' };
+    if (question.answered) return { ok: false, problem: 'That was answered already.' };
+    return makeLink(tx, actor, 'ask', {
+      jobId,
+      documentId: questionId,
+      role: null,
+      to,
+      subject: `A question from ${firm.name}`,
+      text: (url) =>
+        `${to.name},\n\n${firm.name} is working at\n${job.site.address ?? ''}\nand asks:\n\n${question.what}\n\nAnswer here, once, within three days:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+    });
+  });
+}
+
+/** A job as it stands within a transaction; null where there is none of the firm. */
+async function jobNow(tx: Transaction, jobId: string): Promise<Job | null> {
+  const [head] = await tx
+    .select()
+    .from(stream)
+    .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
+  return head ? foldAt(tx, 'job', jobId, head.lastSeq) : null;
+}
+
+/** What somebody is asked by a link: one question of one job. */
+export type AskedOne = {
+  readonly name: string;
+  readonly firm: string;
+  readonly telephone: string;
+  readonly address: string;
+  readonly what: string;
+  readonly where: string | null;
+};
+
+export async function askedByLink(token: string, isOwnLook: boolean): Promise<AskedOne | null> {
+  const found = await openLink(token, 'ask');
+  if (!found) return null;
+  if (!isOwnLook) await noteOpened(found.firmId, found.id);
+  const firm = await firmParticulars(found.firmId);
+  return forFirm(found.firmId, async (tx) => {
+    const job = await jobNow(tx, found.jobId);
+    const question = job?.questions.find((each) => each.questionId === found.documentId);
+    if (!job || !question || question.answered) return null;
+    return {
+      name: found.name,
+      firm: firm.name,
+      telephone: firm.telephone,
+      address: job.site.address ?? '',
+      what: question.what,
+      where: question.where,
+    };
+  });
+}
+
+export type Answered = { readonly ok: true } | { readonly ok: false; readonly problem: string };
+class NotAnswered extends Error {}
+
+/** Answers a question by its link, once: the answer goes into the job with who gave it. */
+export async function answerByLink(
+  token: string,
+  { answer, words, by }: Pick<QuestionAnswered, 'answer' | 'words' | 'by'>,
+  address: string,
+): Promise<Answered> {
+  const found = await openLink(token, 'ask');
+  if (!found) return { ok: false, problem: 'This link is not open: it was used, taken back, or has run out.' };
+  const actor = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const };
+  let committed: (() => void) | undefined;
+  try {
+    await forStream(found.firmId, found.jobId, async (tx) => {
+      const taken = await tx
+        .update(link)
+        .set({ usedAt: new Date() })
+        .where(and(eq(link.id, found.id), isNull(link.usedAt), isNull(link.withdrawnAt)))
+        .returning({ id: link.id });
+      if (taken.length === 0) throw new NotAnswered('This link was used just now.');
+      const draft = jobStream.draft(
+        'question.answered',
+        { questionId: found.documentId, answer, words, by, outside: { linkId: found.id, address } },
+        { id: randomUUID(), madeAt: new Date().toISOString(), device: 'a link' },
+      );
+      const appended = await appendWithin(tx, actor, 'job', found.jobId, [draft]);
+      const recorded = appended?.results[0];
+      if (!recorded?.accepted) throw new NotAnswered(recorded?.reason ?? 'There is no such job.');
+      committed = appended?.committed;
+    });
+  } catch (error) {
+    if (error instanceof NotAnswered) return { ok: false, problem: error.message };
+    throw error;
+  }
+  committed?.();
+  return { ok: true };
+}
