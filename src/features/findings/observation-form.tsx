@@ -72,7 +72,7 @@ export function ObservationForm({ draft: { id, ...begun }, done }: { draft: Draf
       aria-labelledby="write"
       noValidate
       onSubmit={(event) => void record(event)}
-      className="margin-line h-fit space-y-2 pl-4 lg:sticky lg:top-36"
+      className="margin-line h-fit space-y-2 pl-4 lg:sticky lg:top-36 lg:row-span-3"
     >
       <h2 id="write" className="text-lg">
         {id ? 'Change the observation' : 'Write an observation'}

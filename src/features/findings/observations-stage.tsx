@@ -62,7 +62,7 @@ export function ObservationsStage() {
     toast(outcome.ok ? `Observation ${observation.number} struck. Undo brings it back.` : outcome.reason);
   };
   return (
-    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem]">
+    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem] lg:grid-rows-[auto_auto_1fr]">
       <section aria-labelledby="findings">
         <h1 id="findings" className="border-b border-rule-strong pb-1 text-xl">
           Findings

@@ -34,7 +34,7 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
     <main className="mx-auto max-w-xl space-y-5 px-4 py-6">
       <header className="border-b border-rule-strong pb-3">
         <p className="text-sm text-faint">
-          {asked.firm} is working at {asked.address} and asks
+          {asked.firm} is working at {asked.address.split(/\s*\n\s*/).join(', ')} and asks
         </p>
         <h1 className="whitespace-pre-line text-2xl">{asked.what}</h1>
         {asked.where && <p>{asked.where}</p>}
