@@ -96,6 +96,7 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
             place={place}
             isChosen={isChosen}
             isStop={isChosen || (!inHand && index === 0)}
+            settlesHere={!shut}
             asking={isChosen ? asking : null}
             choose={() => choose(isChosen ? '' : item)}
             settle={(outcome) => settle(item, outcome, false)}
@@ -114,6 +115,8 @@ type RowProps = {
   readonly place: string | null;
   readonly isChosen: boolean;
   readonly isStop: boolean;
+  /** Whether one tap settles it: not where it is only seen on the way. */
+  readonly settlesHere: boolean;
   readonly asking: Outcome | null;
   readonly choose: () => void;
   readonly settle: (outcome: Outcome) => void;
@@ -122,7 +125,7 @@ type RowProps = {
   readonly onKey: (event: KeyboardEvent) => void;
 };
 
-function Row({ item, place, isChosen, isStop, asking, choose, settle, record, leave, onKey }: RowProps) {
+function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settle, record, leave, onKey }: RowProps) {
   const view = useJob();
   const { definition, isSealed, jobId, append } = view;
   const { row, guidance } = item;
@@ -169,7 +172,8 @@ function Row({ item, place, isChosen, isStop, asking, choose, settle, record, le
           </span>
         ) : (
           !isSealed &&
-          !isChosen && (
+          !isChosen &&
+          settlesHere && (
             <Button
               aria-label={`${row.item} is acceptable`}
               tabIndex={-1}
