@@ -165,7 +165,7 @@ function Ways({
             return answer;
           }}
         />
-        <LinkList links={links} look={look} label="Asked" />
+        <LinkList links={links} look={look} label="Asked" used="answered" />
       </section>
       <form
         noValidate

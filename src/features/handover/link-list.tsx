@@ -15,10 +15,10 @@ const moment = new Intl.DateTimeFormat('en-GB', {
 });
 
 /** How far a link has come, in one word or two. */
-function standing(link: LinkStanding): string {
+function standing(link: LinkStanding, used: string): string {
   const at = (when: Date) => moment.format(new Date(when));
   if (link.withdrawnAt) return `taken back ${at(link.withdrawnAt)}`;
-  if (link.usedAt) return `✓ signed ${at(link.usedAt)}`;
+  if (link.usedAt) return `✓ ${used} ${at(link.usedAt)}`;
   const sent = link.sentAt
     ? `sent ${at(link.sentAt)}`
     : (link.problem ?? (link.email ? 'waiting to be sent' : `made ${at(link.madeAt)}`));
@@ -51,10 +51,16 @@ export function useLinks(documentId: string, made: number): { links: LinkStandin
   return { links, look: () => setTurn((at) => at + 1) };
 }
 
-type Props = { readonly links: readonly LinkStanding[]; readonly look: () => void; readonly label: string };
+type Props = {
+  readonly links: readonly LinkStanding[];
+  readonly look: () => void;
+  readonly label: string;
+  /** What was done by a link that is used up. */
+  readonly used?: string;
+};
 
 /** The links that were made, each with how it stands and the way to take it back. */
-export function LinkList({ links, look, label }: Props) {
+export function LinkList({ links, look, label, used = 'signed' }: Props) {
   if (links.length === 0) return null;
   return (
     <ul aria-label={label} className="text-sm">
@@ -62,7 +68,7 @@ export function LinkList({ links, look, label }: Props) {
         <li key={link.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1">
           <span className="font-semibold">{link.name}</span>
           {link.email && <span className="text-faint">{link.email}</span>}
-          <span className="ml-auto">{standing(link)}</span>
+          <span className="ml-auto">{standing(link, used)}</span>
           {!link.withdrawnAt && !link.usedAt && (
             <Confirm
               trigger={<Button look="quiet">Take back</Button>}
