@@ -187,6 +187,21 @@ test.describe('by touch, on a phone', () => {
       },
     });
     await page.setViewportSize({ width: 390, height: 844 });
+    // Dead, and live again, with the thumb; then what comes in.
+    await proveDead(page, job, 'tap');
+    await page.goto(`${job}/tests?bench=loop`);
+    await settled(page);
+    await expect(page.getByRole('heading', { name: 'Not live yet' })).toBeVisible();
+    await page.getByRole('checkbox', { name: /^Earthing conductor and every bond/ }).tap();
+    await page.getByRole('textbox', { name: 'Told' }).fill('Ms R. Sedge');
+    await page.getByRole('radio', { name: 'Cover on' }).tap();
+    await page.getByRole('button', { name: 'It is live now' }).tap();
+    await expect(page.getByRole('heading', { name: 'Not live yet' })).toHaveCount(0);
+    await choose(page, 'Bench', 'Origin', 'tap');
+    await page.getByRole('textbox', { name: /^Ipf L–N, incoming/ }).tap();
+    await page.getByRole('region', { name: 'Reading pad' }).getByRole('button', { name: 'Take reading' }).tap();
+    await expect(page.getByRole('textbox', { name: /^Ipf L–E, incoming/ })).toHaveValue(/^\d/);
+    await settled(page);
     await page.goto(`${job}/tests?bench=loop&way=${wayId}`);
     await settled(page);
     await expect(page.getByRole('button', { name: /linked/ })).toBeVisible();
