@@ -22,17 +22,20 @@ const codesOf = (observations: readonly CodedObservation[], numbers: readonly nu
     .map(({ code }) => code)
     .join(', ');
 
+/** Whether an item of a condition report is of the distributor's equipment. */
+export const isIntake = (pack: EditionPack, item: string | null): boolean =>
+  item !== null && pack.itemRoles.intake.includes(item);
+
 /**
  * The overall assessment of a condition report: any C1, C2 or FI makes it unsatisfactory; C3 alone does not.
  * Defects of the distributor's intake are reported but do not decide, unless live parts can be touched.
  */
 export function assess(observations: readonly CodedObservation[], pack: EditionPack): Assessment {
-  const isIntake = (item: string | null) => item !== null && pack.itemRoles.intake.includes(item);
   const deciding: CodedObservation[] = [];
   const intakeOnly: number[] = [];
   for (const observation of observations) {
     if (observation.code === 'C3') continue;
-    if (isIntake(observation.item) && !observation.livePartsAccessible) intakeOnly.push(observation.number);
+    if (isIntake(pack, observation.item) && !observation.livePartsAccessible) intakeOnly.push(observation.number);
     else deciding.push(observation);
   }
   const reasons = deciding.map((o) => `Observation ${o.number} is coded ${o.code}.`);

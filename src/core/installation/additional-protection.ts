@@ -18,13 +18,14 @@ export type Protected = {
   };
 };
 
-const most = { milliamps: 30, socketAmps: 32, depthMm: 50 } as const;
+/** Additional protection is by an RCD of at most so many mA, for socket-outlets of at most so many amperes (411.3.3). */
+export const additionalProtection = { milliamps: 30, socketAmps: 32, depthMm: 50 } as const;
 
 /** What calls for additional protection by a 30 mA RCD, with the regulation; empty where nothing does. */
 function callsOf({ feeds, dwelling, bathRoom, throughZones1or2, run }: Protected): { by: string; source: string }[] {
-  const rated = (amps: number | null): boolean => amps === null || amps <= most.socketAmps;
+  const rated = (amps: number | null): boolean => amps === null || amps <= additionalProtection.socketAmps;
   const of = (kind: Protected['feeds'][number]['kind']) => feeds.filter((each) => each.kind === kind);
-  const shallow = run.how === 'in wall' && (run.depthMm === null || run.depthMm < most.depthMm);
+  const shallow = run.how === 'in wall' && (run.depthMm === null || run.depthMm < additionalProtection.depthMm);
   return [
     ...of('socket-outlet')
       .filter(({ ratedAmps }) => rated(ratedAmps))
@@ -39,7 +40,7 @@ function callsOf({ feeds, dwelling, bathRoom, throughZones1or2, run }: Protected
     ...(bathRoom ? [{ by: 'a room with a bath or shower', source: '701.411.3.3' }] : []),
     ...(throughZones1or2 ? [{ by: 'passing through zone 1 or 2', source: '701.411.3.3' }] : []),
     ...(shallow && !run.earthedMetal
-      ? [{ by: `a cable less than ${most.depthMm} mm deep without earthed metal`, source: '522.6.202' }]
+      ? [{ by: `a cable less than ${additionalProtection.depthMm} mm deep without earthed metal`, source: '522.6.202' }]
       : []),
     ...(run.how === 'in metal-framed partition' && !run.earthedMetal
       ? [{ by: 'a cable in a metal-framed partition', source: '522.6.203' }]
@@ -51,12 +52,12 @@ function callsOf({ feeds, dwelling, bathRoom, throughZones1or2, run }: Protected
 export function judgeAdditionalProtection(fitted: string | 'none' | null, circuit: Protected): Judgement {
   const calls = callsOf(circuit);
   const limit: Limit = {
-    text: `an RCD of ${most.milliamps} mA or less`,
+    text: `an RCD of ${additionalProtection.milliamps} mA or less`,
     source: [...new Set(calls.map(({ source }) => source))].join(', ') || '411.3.3, 411.3.4, 522.6, 701.411.3.3',
-    figure: `${most.milliamps} mA`,
+    figure: `${additionalProtection.milliamps} mA`,
   };
   if (fitted === null) return notTaken('protection', { is: 'not-taken', mark: 'N/V' }, limit);
-  const has = fitted !== 'none' && compare(exact(fitted), exact(most.milliamps)) <= 0;
+  const has = fitted !== 'none' && compare(exact(fitted), exact(additionalProtection.milliamps)) <= 0;
   const meets = has || calls.length === 0;
   return {
     rule: calls.length === 0 ? 'protection.not-called-for' : has ? 'protection.there' : 'protection.missing',

@@ -20,14 +20,20 @@ export function mayStay(job: Pick<Job, 'switched'>, link: Link): boolean {
 
 export const stillIn = (links: readonly Link[]): readonly Link[] => links.filter((link) => link.clearedAt === null);
 
-/** Why the supply may not be put on: an isolation in force, a link that may not stay, or one nobody answers for. */
-export function whyNotRestored(job: Pick<Job, 'links' | 'isolations' | 'switched'>, answered: readonly string[]) {
+/** Why the supply may not be put on: an isolation in force, a link that may not stay, one nobody answers for, or a board left open. */
+export function whyNotRestored(
+  job: Pick<Job, 'links' | 'isolations' | 'switched' | 'covers' | 'boards'>,
+  answered: readonly string[],
+): string | null {
   if (job.isolations.some(({ begun, ended }) => begun.scope.of === 'supply' && !ended))
     return 'The isolation of the whole installation is still in force: end it, lock off and key back.';
   for (const link of stillIn(job.links)) {
     if (!mayStay(job, link)) return `${link.sort}, ${link.where}, is still in: take it out, or lock its way off.`;
     if (!answered.includes(link.linkId)) return `${link.sort}, ${link.where}, is still in, and nobody answers for it.`;
   }
+  const open = [...job.covers.values()].find(({ state }) => state === 'open');
+  if (open)
+    return `${job.boards.get(open.boardId)?.name ?? 'A board'} is said to be open: cover it, blank it, or have somebody beside it.`;
   return null;
 }
 

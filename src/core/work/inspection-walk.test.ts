@@ -113,6 +113,33 @@ describe('the walk', () => {
     s.say('place.walked', { place: 'Under the floor', outcome: null, reason: null });
     expect(placeOf(viewOfScribe(s), 'Under the floor').closes.map(({ row }) => row.item)).toEqual(before);
   });
+  it('is one place of one name, whatever points are called, and settles every item once', () => {
+    const s = small();
+    const [way] = viewOfScribe(s).job.ways.keys();
+    for (const [index, name] of [
+      'Intake',
+      'Board',
+      'Outside',
+      'Loft',
+      'Under the floor',
+      wholeHouse,
+      'Rooms',
+    ].entries())
+      s.say('point.added', {
+        pointId: v7(),
+        wayId: way ?? '',
+        fields: { name, room: null, kind: 'socket', order: index + 9, spur: false, switching: 'none', unplaced: false },
+      });
+    const walk = inspectionWalk(viewOfScribe(s), guidance);
+    expect(new Set(walk.map(({ name }) => name)).size).toBe(walk.length);
+    const settled = walk.flatMap(({ closes }) => closes.map(({ row }) => row.item));
+    expect(settled.sort()).toEqual(
+      eicr
+        .schedule(pack)
+        .map(({ item }) => item)
+        .sort(),
+    );
+  });
   it('says why a place was not reached, or is refused', () => {
     const s = small();
     expect(() => s.say('place.walked', { place: 'Loft', outcome: 'not reached', reason: ' ' })).toThrow(/Say why/);
@@ -197,13 +224,17 @@ describe('what was measured of an item', () => {
     const [way] = viewOfScribe(s).job.ways.keys();
     expect(said(viewOfScribe(s), '5.12.1')?.checks[0]).toMatchObject({
       verdict: 'meets',
-      says: 'Behind 30 mA: all 1 circuits',
+      says: 'Behind 30 mA: all 1',
     });
-    for (const milliamps of [100, null]) {
-      s.say('way.described', { wayId: way ?? '', fields: { residualMilliamps: milliamps } });
+    for (const [fields, says] of [
+      [{ residualMilliamps: 31 }, 'all but way 1'],
+      [{ residualMilliamps: null, residualAbsent: true }, 'all but way 1'],
+      [{ residualMilliamps: null, residualAbsent: null }, 'not described: way 1'],
+    ] as const) {
+      s.say('way.described', { wayId: way ?? '', fields });
       expect(said(viewOfScribe(s), '5.12.1')?.checks[0]).toMatchObject({
         verdict: 'doubt',
-        says: 'Behind 30 mA: all but way 1',
+        says: `Behind 30 mA: ${says}`,
       });
     }
   });

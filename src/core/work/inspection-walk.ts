@@ -92,7 +92,7 @@ function stopsOf(job: Job): readonly Stop[] {
   const inside = rooms.filter((name) => !outside.includes(name) && !apart.includes(name)).map(asStop);
   const unless = (standpoint: Standpoint, name: string, known: readonly Stop[]): readonly Stop[] =>
     known.some(({ sees }) => sees.has(standpoint)) ? [] : [{ name, sees: see(standpoint), rooms: [] }];
-  return [
+  return oneOfEach([
     { name: 'Intake', sees: see('intake'), rooms: [], isFixed: true },
     { name: atTheBoard, sees: see('board'), rooms: [], isFixed: true },
     ...(rooms.length > 0
@@ -102,7 +102,21 @@ function stopsOf(job: Job): readonly Stop[] {
     ...unless('underFloor', 'Under the floor', inside),
     { name: 'Outside', sees: see('outside'), rooms: outside },
     ...(apart.length > 0 ? apart.map(asStop) : unless('outbuilding', 'Outbuildings', [])),
-  ];
+  ]);
+}
+
+/** Stops of one name are one place: a point that is called "Intake" is at the intake. */
+function oneOfEach(stops: readonly Stop[]): readonly Stop[] {
+  const byName = new Map<string, Stop>();
+  for (const stop of stops) {
+    const known = byName.get(stop.name);
+    byName.set(
+      stop.name,
+      known ? { ...known, sees: new Set([...known.sees, ...stop.sees]), rooms: [...known.rooms, ...stop.rooms] } : stop,
+    );
+  }
+  byName.delete(wholeHouse);
+  return [...byName.values()];
 }
 
 /**

@@ -145,6 +145,16 @@ describe('going live', () => {
     s.isolate('Ms Sedge', '4', null);
     expect(whetherLive(jobOf(s)).live).toBe(false);
   });
+  it.each([
+    ['open', null, /said to be open/],
+    ['attended', 'Reading Ipf at the bars', /^$/],
+    ['blanked', 'Cover broken', /^$/],
+    ['on', null, /^$/],
+  ] as const)('with a board that is said to be %s', (state, why, says) => {
+    const { s, board } = house();
+    s.say('cover.set', { boardId: board, state, why });
+    expect(attempt(s)).toMatch(says);
+  });
   it('waits for the isolation to end', () => {
     const { s } = house();
     s.isolate('Ms Sedge', '4', null);

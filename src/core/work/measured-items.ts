@@ -3,7 +3,8 @@ import { judgeWayCapacity } from '../installation/capacity';
 import type { Subject } from '../installation/slot';
 import type { Place } from '../installation/place';
 import { protectiveConductors } from '../installation/supply';
-import { isSpare } from '../installation/way';
+import { additionalProtection } from '../installation/additional-protection';
+import { type Way, isSpare } from '../installation/way';
 import { governing } from '../job/governing';
 import { nameOfSubject } from '../job/slot-name';
 import type { SlotDefinition } from '../job/test-definition';
@@ -209,24 +210,33 @@ function fitted({ job, pack }: JobView, item: string): readonly CheckSaid[] {
       !isSpare(way) &&
       ((sockets.includes(item) &&
         (way.load === 'sockets' || way.arrangement === 'ring') &&
-        (way.deviceAmps ?? 0) <= mostSocketAmps) ||
+        (way.deviceAmps ?? 0) <= additionalProtection.socketAmps) ||
         (lights.includes(item) && way.load === 'lighting')),
   );
   if (asked.length === 0) return [];
-  const without = asked.filter(({ residualMilliamps }) => !residualMilliamps || residualMilliamps > mostMilliamps);
-  const [first] = without;
+  // Nobody said of a way whether it has one: that is not the same as none.
+  const unsaid = asked.filter(({ residualMilliamps, residualAbsent }) => !residualMilliamps && !residualAbsent);
+  const without = asked.filter(
+    ({ residualMilliamps, residualAbsent }) =>
+      residualAbsent || (residualMilliamps && residualMilliamps > additionalProtection.milliamps),
+  );
+  const first = without[0] ?? unsaid[0];
+  const named = (ways: readonly Way[]) => ways.map(({ number }) => number).join(', ');
   return [
     {
-      says: first
-        ? `Behind 30 mA: all but way ${without.map(({ number }) => number).join(', ')}`
-        : `Behind 30 mA: all ${asked.length} circuits`,
+      says: `Behind ${additionalProtection.milliamps} mA: ${
+        [
+          without.length > 0 ? `all but way ${named(without)}` : '',
+          unsaid.length > 0 ? `not described: way ${named(unsaid)}` : '',
+        ]
+          .filter(Boolean)
+          .join('; ') || `all ${asked.length}`
+      }`,
       verdict: first ? 'doubt' : 'meets',
       place: first ? { of: 'way', id: first.id, field: 'residualMilliamps' } : null,
     },
   ];
 }
-const mostSocketAmps = 32;
-const mostMilliamps = 30;
 
 /**
  * What measurements and sizes say of an item they decide, with the figures; null where nothing of it is recorded or due. It

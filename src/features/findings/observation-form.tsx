@@ -7,6 +7,7 @@ import { toast } from '../../ui/toast';
 import { v7 } from 'uuid';
 import * as z from 'zod';
 import { useJob } from '../../client/job-provider';
+import { isIntake } from '../../core/certificates/assessment';
 import { type Answers, adviseCode } from '../../core/certificates/code-advice';
 import { readDescription } from '../../core/certificates/description';
 import { type ObservationFields, observationFields } from '../../core/job/kinds/observation';
@@ -177,7 +178,7 @@ export function ObservationForm({ draft: { id, ...begun }, done }: { draft: Draf
           </p>
         )}
       </fieldset>
-      {item !== null && pack.itemRoles.intake.includes(item) && (
+      {isIntake(pack, item) && (
         <Controller
           control={control}
           name="livePartsAccessible"

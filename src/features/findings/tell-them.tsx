@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { useJob } from '../../client/job-provider';
+import { isIntake } from '../../core/certificates/assessment';
 import { sayTold } from '../../core/certificates/letters';
 import type { Observation } from '../../core/job/kinds/observation';
 import { type Told, type ToldTo, isolateAnswers, lastTold, receipts } from '../../core/job/kinds/told';
@@ -15,7 +16,7 @@ import { ToggleGroup } from '../../ui/toggle-group';
 export function TellThem({ observation }: { observation: Observation }) {
   const view = useJob();
   const { job, pack, jobId, isSealed } = view;
-  const isTheirs = observation.item !== null && pack.itemRoles.intake.includes(observation.item);
+  const isTheirs = isIntake(pack, observation.item);
   const said = sayTold(view, observation.id);
   const due: readonly { readonly to: ToldTo; readonly sort: string; readonly paper: string }[] = [
     ...(observation.code === 'C1'

@@ -74,8 +74,13 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
     const sheet = canvas.current;
     const bytes = sheet && (await new Promise<Blob | null>((resolve) => sheet.toBlob(resolve, 'image/png')));
     const small = bytes && (await smallPicture(bytes));
-    if (small) await done(small);
-    else setProblem('It could not be kept. The picture stands as it was.');
+    const kept =
+      small !== null &&
+      (await done(small).then(
+        () => true,
+        () => false,
+      ));
+    if (!kept) setProblem('It could not be kept: the device may be full. The picture stands as it was.');
   };
   return (
     <div className="space-y-2">

@@ -35,7 +35,14 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
       }
       const { sha256, width, height } = small;
       const body = { pictureId: v7(), about, sha256, width, height, caption: '' };
-      await keep(small);
+      const isKept = await keep(small).then(
+        () => true,
+        () => false,
+      );
+      if (!isKept) {
+        refused.push(`${file.name} could not be kept here: the device may be full. Make room, and add it again.`);
+        continue;
+      }
       const outcome = append([{ kind: 'picture.taken', body }]);
       if (!outcome.ok) refused.push(`${file.name}: ${outcome.reason}`);
     }

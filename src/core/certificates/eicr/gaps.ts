@@ -9,6 +9,7 @@ import { type Verdicts, judgeJob, resultVerdicts } from '../../job/verdicts';
 import type { JobView } from '../../job/view';
 import { judgeWayCapacity } from '../../installation/capacity';
 import { devicesChecked } from '../../tests/origin/breaking';
+import { isIntake } from '../assessment';
 import {
   blank,
   circuitGaps,
@@ -107,7 +108,7 @@ function findingGaps(view: JobView, verdicts: Verdicts): Gap[] {
   );
   const untold = job.observations.flatMap((observation): Gap[] => {
     const place: Place = { of: 'observation', id: observation.id, field: 'what' };
-    const intake = observation.item !== null && pack.itemRoles.intake.includes(observation.item);
+    const intake = isIntake(pack, observation.item);
     return [
       ...(observation.code === 'C1' && !lastTold(job, observation.id, 'person in charge')
         ? [lacks('observations', `Observation ${observation.number} is a C1: who was told`, place)]

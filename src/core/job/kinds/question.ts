@@ -36,6 +36,7 @@ export const questionIsAsked = jobKind({
   body: questionAsked,
   touches: ['questions'],
   office: true,
+  paper: true,
   apply(job, { id, body, madeAt }) {
     job.questions.push({ ...body, entryId: id, at: madeAt, answered: null });
   },
@@ -47,6 +48,7 @@ const answers = jobKind({
   body: questionAnswered,
   touches: ['questions'],
   office: true,
+  paper: true,
   apply(job, { body, madeAt }) {
     job.questions = job.questions.map((each) =>
       each.questionId === body.questionId ? { ...each, answered: { ...body, at: madeAt } } : each,

@@ -161,6 +161,8 @@ describe('a supply whose neutral is slack', () => {
       });
     expect(volts({ is: 'number', shown: '238' })).toMatchObject({ rule: 'volts.within', verdict: 'meets' });
   });
+  it('is doubted with its own next step also where line to neutral alone was read', () =>
+    expect(judgeSupplyVolts({ is: 'unstable', low: '220', high: '240' }, pack).next).toEqual({ rule: 'volts.wander' }));
   it('still fails where a terminal is live that should not be', () =>
     expect(volts({ is: 'unstable', low: '60', high: '90' }, { is: 'unstable', low: '40', high: '180' })).toMatchObject({
       rule: 'polarity.reversed-supply',

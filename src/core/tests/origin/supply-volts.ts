@@ -25,7 +25,7 @@ export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgem
     expected: `${pack.nominalVolts.value} V`,
     limit,
     working: [`${toShortest(figure, 1)} V is ${fits ? 'within' : 'outside'} ${limit.text}`],
-    next: fits ? null : { rule: 'volts.outside' },
+    next: value.is === 'unstable' ? { rule: 'volts.wander' } : fits ? null : { rule: 'volts.outside' },
   };
 }
 
