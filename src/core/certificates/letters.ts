@@ -12,7 +12,7 @@ export type Letter = {
   readonly about: string;
   readonly firm: Firm;
   readonly to: string;
-  /** What has to be read first. */
+  /** What has to be read first, in a few words. */
   readonly warning: string | null;
   readonly facts: readonly Fact[];
   readonly advice: readonly string[];
@@ -33,7 +33,7 @@ export function dangerNotice(view: JobView, firm: Firm, observation: Observation
     about: job.opened?.body.reference ?? '',
     firm,
     to: told?.who ?? 'The person in charge of the installation',
-    warning: `${codeMeaning.C1.title}. Do not use what is named here until it has been put right.`,
+    warning: codeMeaning.C1.title,
     facts: [
       fact('Where', job.site.address),
       fact('What was found', observation.what),
@@ -46,6 +46,7 @@ export function dangerNotice(view: JobView, firm: Firm, observation: Observation
       fact('Made safe by', told && (told.madeSafe ?? 'not made safe')),
     ],
     advice: [
+      'Do not use what is named here until it has been put right.',
       'Have it put right by somebody competent before it is used again. What was done to make it safe may not be undone before that.',
       'It keeps its code on the report, also where it was made safe.',
     ],

@@ -64,7 +64,10 @@ export function InspectionStage() {
       <WhatIsHere guidance={guidance} />
       {!isSealed && (
         <p className="py-1 text-xs text-faint max-md:hidden">
-          ↑ ↓ move; A acceptable; 1 2 3 F the codes; V L N not verified, limitation, not applicable
+          ↑ ↓ move; A acceptable;{' '}
+          {definition.about === 'condition'
+            ? '1 2 3 F the codes; V L N not verified, limitation, not applicable'
+            : 'N not applicable'}
         </p>
       )}
       {shown === 'place' && guidance !== none ? (
