@@ -1,5 +1,6 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
 // npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
+// npm run bench -- pictures: two hundred pictures of twelve megapixels in one job; writes docs/pictures.md.
 // npm run bench -- rings: how often the ring diagnosis is right, from a fresh seed; writes docs/ring-diagnosis.md.
 // npm run bench -- halving: how many openings find where insulation is down; writes docs/halving.md.
 // npm run bench -- judgement: the judgements worked out by other hands, held against ours.
@@ -12,6 +13,7 @@ import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
 import { loadCurve, signedInCookie } from './bench/load.mjs';
 import { memoryFigure } from './bench/memory.mjs';
+import { pictureFigures } from './bench/pictures.mjs';
 import { pageScores } from './bench/pages.mjs';
 import { ensureBuilt } from './setup/application.mjs';
 import { ensureChromium } from './setup/browser.mjs';
@@ -143,6 +145,42 @@ ${rows.join('\n')}
   }
 }
 
+/** Many large pictures in one job, into a page of its own. */
+async function pictures() {
+  await ensureChromium();
+  await ensureBuilt();
+  const app = await serveDemo('pictures');
+  try {
+    const f = await pictureFigures(app);
+    const rows = [
+      ['a picture read, made small and kept, median', `${f.keptEachMillis} ms`],
+      [`all ${f.pictures} kept on the device`, `${f.keptAllSeconds} s`],
+      [`all ${f.pictures} on the server`, `${f.sentAllSeconds} s`],
+      ['memory of the browser before', `${f.browserBeforeMegabytes} MB`],
+      ['the most meanwhile, those being made for the figures among it', `${f.browserMostMegabytes} MB`],
+      ['after opening the page again and scrolling to its end', `${f.browserAfterScrollMegabytes} MB`],
+      ['the page opened again until one can type', `${f.openAgainMillis} ms`],
+      ['a key to what it shows, on that page, median of 40', `${f.keyMillis} ms`],
+    ].map((row) => `| ${row.join(' | ')} |`);
+    writeFileSync(
+      join(root, 'docs', 'pictures.md'),
+      `# Pictures
+
+${f.pictures} pictures of twelve megapixels, ${f.averageKilobytes} kB each as they come from the camera, ten to a finding,
+added one finding after another on a page of 390 × 844 in the headless browser: ${machine}, the server and the database
+on the same machine. Measured ${today}; \`npm run bench -- pictures\`. Aim: the job stays usable.
+
+| what | figure |
+|---|---:|
+${rows.join('\n')}
+`,
+    );
+    say(rows.join('\n'));
+  } finally {
+    await app.stop();
+  }
+}
+
 /** Mutated entries of every kind, to a job of the demo: none may be answered with a fault of the server. */
 async function fuzz() {
   const [bodies = '100000', seed = String(Date.now() % 2 ** 31)] = process.argv.slice(3);
@@ -185,6 +223,10 @@ try {
   }
   if (onlyFuzz) {
     await fuzz();
+    process.exit(0);
+  }
+  if (process.argv[2] === 'pictures') {
+    await pictures();
     process.exit(0);
   }
   if (onlyLoad) {

@@ -1,15 +1,17 @@
-import { randomBytes } from 'node:crypto';
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { createHash, randomBytes } from 'node:crypto';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { documents, firmStream, jobStream } from '../src/core/catalogue';
+import { readJpeg } from '../src/core/job/jpeg';
 import type { PersonFields } from '../src/core/firm/kinds/person';
 import { closeConnections } from '../src/server/connection';
 import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
 import { endPrinting } from '../src/server/printing';
-import { type FirmActor, append, openJob } from '../src/server/streams';
+import { keepPicture } from '../src/server/pictures';
+import { type FirmActor, append, openJob, stateOf } from '../src/server/streams';
 import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
 import { boardToQuote, likeForLike, newHouse, remedial, rewire, smallWorks, workshop } from './demo/every-sort';
@@ -138,13 +140,36 @@ async function issue(actor: FirmActor, scribe: Scribe, kind: string, signedAt: D
   if (!result.issued) throw new Error(`The demo document was not issued: ${result.reason}`);
 }
 
+/** A drawing of our own beside one of a job's findings, by the same doors as a picture taken on site. */
+async function addPicture(
+  actor: FirmActor,
+  jobId: string,
+  number: number,
+  name: string,
+  caption: string,
+): Promise<void> {
+  const bytes = readFileSync(new URL(`demo/pictures/${name}.jpg`, import.meta.url));
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  const size = readJpeg(bytes);
+  const finding = (await stateOf(actor.firmId, 'job', jobId))?.observations.find((each) => each.number === number);
+  const kept = await keepPicture(actor, jobId, sha256, bytes);
+  if (!size.ok || !finding || !kept?.ok) throw new Error(`The demo picture ${name} was refused`);
+  const { width, height } = size;
+  const about = { of: 'observation' as const, id: finding.id };
+  const made = { id: v7(), madeAt: new Date().toISOString(), device: 'demo tablet' };
+  const draft = jobStream.draft('picture.taken', { pictureId: v7(), about, sha256, width, height, caption }, made);
+  refuseNothing(await append(actor, 'job', jobId, [draft]));
+}
+
 async function load(): Promise<void> {
   const password = randomBytes(9).toString('base64url');
   const { actors, instruments } = await makeFirm(password);
   const [idris, maud] = actors;
   if (!idris || !maud) throw new Error('The demo has two people');
   const now = Date.now();
-  await record(idris, rentedHouse(new Date(now - 3 * hour), instruments));
+  const rented = await record(idris, rentedHouse(new Date(now - 3 * hour), instruments));
+  await addPicture(idris, rented, 1, 'gatepost-light', 'Water in the lantern, moss below it');
+  await addPicture(idris, rented, 2, 'two-rcds', 'Both marked type AC');
   await record(maud, newHouse(new Date(now - 8 * hour)));
   await record(maud, rewire(new Date(now - 20 * hour), instruments));
   await record(idris, workshop(new Date(now - 30 * hour), instruments));

@@ -31,6 +31,7 @@ const passing = [
   'phone-circuit',
   'phone-residual',
   'bench-function',
+  'bench-leaving',
 ];
 mkdirSync(folder, { recursive: true });
 await ensureNodeModules();
@@ -184,6 +185,11 @@ try {
     if (name === 'continuity') await phone.getByLabel(/^R1\+R2, point 4/).click();
     await shoot(phone, `phone-${name}`);
   }
+  await page.goto(`${jobUrl}/options`);
+  await page.getByRole('button', { name: 'Offer these' }).click();
+  await page.getByRole('button', { name: 'Send it by link' }).waitFor();
+  await settled();
+  await shoot(page, 'options');
 } finally {
   await browser.close();
   await app.stop();

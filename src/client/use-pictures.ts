@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { keepPicture, pictureArrived, picturesHere } from './on-this-device';
 import type { SmallPicture } from './small-picture';
 
@@ -11,34 +11,62 @@ type Pictures = {
   readonly here: ReadonlyMap<string, string>;
   /** Hashes of those that have not reached the server. */
   readonly waiting: ReadonlySet<string>;
+  /** How far sending is, of those that waited when it began; null while nothing is on its way. */
+  readonly sending: { readonly done: number; readonly of: number } | null;
   readonly keep: (picture: SmallPicture) => Promise<void>;
 };
+
+/** One address a picture for as long as the page lives: its bytes stay on the device's disk until they are shown. */
+const addresses = new Map<string, string>();
+function addressOf(sha256: string, bytes: Blob): string {
+  const known = addresses.get(sha256);
+  if (known) return known;
+  const address = URL.createObjectURL(bytes);
+  addresses.set(sha256, address);
+  return address;
+}
 
 /** The pictures of a job that were taken on this device: kept, shown, and sent when there is a network. */
 export function usePictures(jobId: string): Pictures {
   const [here, setHere] = useState<ReadonlyMap<string, string>>(new Map());
   const [waiting, setWaiting] = useState<ReadonlySet<string>>(new Set());
+  const [sending, setSending] = useState<Pictures['sending']>(null);
+  const busy = useRef(false);
   const look = useCallback(async () => {
     const kept = await picturesHere(jobId).catch(() => []);
-    setHere((before) => {
-      const lacking = kept.filter(({ sha256 }) => !before.has(sha256));
-      if (lacking.length === 0) return before;
-      return new Map([...before, ...lacking.map(({ sha256, bytes }) => [sha256, URL.createObjectURL(bytes)] as const)]);
-    });
+    setHere((before) =>
+      kept.every(({ sha256 }) => before.has(sha256))
+        ? before
+        : new Map(kept.map(({ sha256, bytes }) => [sha256, addressOf(sha256, bytes)])),
+    );
     setWaiting(new Set(kept.filter(({ sent }) => !sent).map(({ sha256 }) => sha256)));
     return kept.filter(({ sent }) => !sent);
   }, [jobId]);
   const send = useCallback(async () => {
-    for (const { sha256, bytes } of await look()) {
-      const answer = await fetch(`/api/jobs/${jobId}/pictures/${sha256}`, { method: 'PUT', body: bytes }).catch(
-        () => null,
-      );
-      // Without an answer the others have to wait too; one that is refused holds back no other.
-      if (!answer) break;
-      if (!answer.ok) continue;
-      await pictureArrived(jobId, sha256);
+    if (busy.current) return;
+    busy.current = true;
+    const tried = new Set<string>();
+    try {
+      // Those taken while others were on their way go too.
+      for (;;) {
+        const lacking = (await look()).filter(({ sha256 }) => !tried.has(sha256));
+        if (lacking.length === 0) return;
+        for (const [done, { sha256, bytes }] of lacking.entries()) {
+          tried.add(sha256);
+          setSending({ done, of: lacking.length });
+          const answer = await fetch(`/api/jobs/${jobId}/pictures/${sha256}`, { method: 'PUT', body: bytes }).catch(
+            () => null,
+          );
+          // Without an answer the others have to wait too; one that is refused holds back no other.
+          if (!answer) return;
+          if (answer.ok) await pictureArrived(jobId, sha256);
+        }
+      }
+    } finally {
+      busy.current = false;
+      setSending(null);
+      await look();
     }
-    await look();
   }, [jobId, look]);
   useEffect(() => {
     // Set once the device has been asked: a store outside this page.
@@ -60,5 +88,5 @@ export function usePictures(jobId: string): Pictures {
     },
     [jobId, look, send],
   );
-  return { here, waiting, keep };
+  return { here, waiting, sending, keep };
 }

@@ -6,6 +6,7 @@ import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
 import { type FirmLists, firmKind } from './firm/kind';
 import { cardNotes } from './firm/kinds/card';
+import { priceIsSet } from './firm/kinds/price';
 import { defaultsSet } from './firm/kinds/defaults';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
@@ -14,9 +15,11 @@ import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm
 import type { DocumentDefinition, DocumentList } from './job/document-definition';
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
 import { jobKind } from './job/kind';
+import { bondIsFollowed } from './job/kinds/bond';
 import { boardAdded, boardDescribed } from './job/kinds/board';
 import { accessoryLooked } from './job/kinds/accessory';
 import { tried } from './job/kinds/as-found';
+import { earlierBrought } from './job/kinds/earlier';
 import { type BriefFields, briefAgreed } from './job/kinds/brief';
 import { clientNamed } from './job/kinds/client';
 import { overruled, recommended, summarised } from './job/kinds/condition';
@@ -35,6 +38,8 @@ import { linkClears, linkMakes } from './job/kinds/link';
 import { noteIsMade, noteIsSettled } from './job/kinds/note';
 import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
+import { acceptanceIsNoted, optionIsAccepted, optionsAreSet } from './job/kinds/options';
+import { pairIsRead, partIsNamed } from './job/kinds/part';
 import { pictured } from './job/kinds/picture';
 import { walked } from './job/kinds/place';
 import { pointAdded, pointDescribed, pointMoved } from './job/kinds/point';
@@ -47,6 +52,7 @@ import { snagClears, snagMade } from './job/kinds/snag';
 import { supplyDescribed } from './job/kinds/supply';
 import { switched } from './job/kinds/switched';
 import { findingIsTold } from './job/kinds/told';
+import { circuitIsTraced } from './job/kinds/traced';
 import { worksDescribed } from './job/kinds/works';
 import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
@@ -107,6 +113,7 @@ export const jobKinds = {
   'client.named': clientNamed,
   'site.described': siteDescribed,
   'brief.agreed': briefAgreed,
+  'earlier.brought': earlierBrought,
   'instrument.brought': brought,
   'supply.described': supplyDescribed,
   'board.added': boardAdded,
@@ -126,6 +133,7 @@ export const jobKinds = {
   'link.cleared': linkClears,
   'device.switched': switched,
   'circuit.tried': tried,
+  'circuit.traced': circuitIsTraced,
   'cover.set': covered,
   'supply.restored': restored,
   'leaving.checked': leavingLooked,
@@ -134,6 +142,9 @@ export const jobKinds = {
   'feature.told': featureTold,
   'place.walked': walked,
   'accessory.opened': accessoryLooked,
+  'bond.followed': bondIsFollowed,
+  'part.named': partIsNamed,
+  'pair.read': pairIsRead,
   'item.marked': marked,
   'limitation.noted': limited,
   'observation.noted': noted,
@@ -144,6 +155,9 @@ export const jobKinds = {
   'question.asked': questionIsAsked,
   'question.answered': questionIsAnswered,
   'answer.noted': answerIsNoted,
+  'options.set': optionsAreSet,
+  'option.accepted': optionIsAccepted,
+  'acceptance.noted': acceptanceIsNoted,
   'picture.taken': pictured,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,
@@ -188,6 +202,7 @@ export const firmKinds = {
   'edition.told': editionTold,
   'edition.withdrawn': editionWithdrawn,
   'card.noted': cardNotes,
+  'price.set': priceIsSet,
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,

@@ -1,6 +1,7 @@
 import type { Label } from '../core/certificates/labels';
 import type { Letter } from '../core/certificates/letters';
 import type { Notice } from '../core/certificates/notice';
+import type { PrintedOffer } from '../core/certificates/offer';
 import type { PrintedModel } from '../core/certificates/printed-model';
 
 /** What makes a printed document the sealed one: absent for a draft. */
@@ -30,4 +31,7 @@ type NoticeAsked = { readonly notice: Notice; readonly at: Date };
 /** A paper handed over before any report. */
 type LetterAsked = { readonly letter: Letter; readonly at: Date };
 
-export type PrintAsked = DocumentAsked | LabelsAsked | NoticeAsked | LetterAsked;
+/** Ways to put right what was found. */
+type OfferAsked = { readonly offer: PrintedOffer; readonly at: Date };
+
+export type PrintAsked = DocumentAsked | LabelsAsked | NoticeAsked | LetterAsked | OfferAsked;

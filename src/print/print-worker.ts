@@ -3,6 +3,7 @@ import { labelsPdf } from './labels';
 import { layoutOf } from './layouts/registry';
 import { letterPdf } from './letter';
 import { noticePdf } from './notice';
+import { offerPdf } from './offer';
 import type { PrintAsked } from './print-asked';
 
 const make = (asked: PrintAsked): Promise<Buffer> =>
@@ -12,7 +13,9 @@ const make = (asked: PrintAsked): Promise<Buffer> =>
       ? noticePdf(asked.notice, asked.at)
       : 'letter' in asked
         ? letterPdf(asked.letter, asked.at)
-        : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
+        : 'offer' in asked
+          ? offerPdf(asked.offer, asked.at)
+          : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
 
 /** Prints one after another, away from the thread that serves. */
 parentPort?.on('message', (asked: PrintAsked) => {

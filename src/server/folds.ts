@@ -1,5 +1,8 @@
 import 'server-only';
+import { and, eq } from 'drizzle-orm';
+import type { Job } from '../core/job/job';
 import type { Transaction } from './connection';
+import { stream as heads } from './schema';
 import { readEntries } from './stored-entries';
 import { type StateOf, type StreamSort, streams } from './stream-sorts';
 
@@ -46,4 +49,13 @@ export async function foldAt<S extends StreamSort>(
   if (!base) return stream.fold(fresh);
   const mine = new Set<string>();
   return fresh.reduce((state, entry) => stream.extend(state, entry, mine), base.state);
+}
+
+/** A job as it stands within a transaction; null where there is none of the firm. */
+export async function jobNow(tx: Transaction, jobId: string): Promise<Job | null> {
+  const [head] = await tx
+    .select()
+    .from(heads)
+    .where(and(eq(heads.id, jobId), eq(heads.sort, 'job')));
+  return head ? foldAt(tx, 'job', jobId, head.lastSeq) : null;
 }

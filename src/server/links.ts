@@ -14,7 +14,7 @@ import { env } from '../env';
 import { type Transaction, forFirm, forLink } from './connection';
 import { picturesFor } from './pictures';
 import { type IssuedDocument, findDocument, modelOf } from './documents';
-import { foldAt } from './folds';
+import { foldAt, jobNow } from './folds';
 import { firmParticulars } from './people';
 import { isPostOpen } from './post-office';
 import { type Printed, printed } from './print';
@@ -44,9 +44,9 @@ export type Made = { readonly ok: true; readonly url: string } | { readonly ok: 
 export type To = { readonly name: string; readonly email: string | null };
 
 const day = 24 * 3_600_000;
-/** A paper is read for as long as it is usually good for; a signature is waited for two weeks; a hand helps for the day; a question is for now. */
-const lifeMillis = { read: 10 * 365 * day, sign: 14 * day, hand: day / 2, ask: 3 * day } as const;
-const pageOf = { read: 'paper', sign: 'sign', ask: 'ask' } as const;
+/** A paper is read for as long as it is usually good for; a signature is waited for two weeks; a hand helps for the day; a question is for now; an offer stands for a season. */
+const lifeMillis = { read: 10 * 365 * day, sign: 14 * day, hand: day / 2, ask: 3 * day, choose: 90 * day } as const;
+const pageOf = { read: 'paper', sign: 'sign', ask: 'ask', choose: 'choose' } as const;
 const mostLinks = 50;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -121,11 +121,7 @@ export async function askForSignature(
   if (!isTechnical(actor)) return { ok: false, problem: 'Signatures are asked for by those who inspect.' };
   const firm = await firmParticulars(actor.firmId);
   return forFirm(actor.firmId, async (tx) => {
-    const [head] = await tx
-      .select()
-      .from(stream)
-      .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
-    const job = head ? await foldAt(tx, 'job', jobId, head.lastSeq) : null;
+    const job = await jobNow(tx, jobId);
     const begun = job ? documentOf(job, documentId) : undefined;
     const definition = begun && documents.of(begun.kind);
     const signs = definition?.roles.find((each) => each.role === role);
@@ -195,6 +191,16 @@ export const noteOpened = (firmId: string, linkId: string): Promise<unknown> =>
       .set({ openedAt: new Date() })
       .where(and(eq(link.id, linkId), isNull(link.openedAt))),
   );
+
+/** Uses a link up, within what is done by it: false where it was used or taken back a moment before. */
+export async function spend(tx: Transaction, linkId: string): Promise<boolean> {
+  const taken = await tx
+    .update(link)
+    .set({ usedAt: new Date() })
+    .where(and(eq(link.id, linkId), isNull(link.usedAt), isNull(link.withdrawnAt)))
+    .returning({ id: link.id });
+  return taken.length > 0;
+}
 
 export type ReadByLink = { readonly document: IssuedDocument; readonly intact: boolean };
 
@@ -289,12 +295,7 @@ export async function signByLink(
     address,
     drawn: strokes.data,
     async takeUp(tx) {
-      const taken = await tx
-        .update(link)
-        .set({ usedAt: new Date() })
-        .where(and(eq(link.id, found.id), isNull(link.usedAt), isNull(link.withdrawnAt)))
-        .returning({ id: link.id });
-      return taken.length > 0 ? null : 'This link was used just now.';
+      return (await spend(tx, found.id)) ? null : 'This link was used just now.';
     },
   });
 }
@@ -307,11 +308,7 @@ const codeLength = 10;
 export async function handCode(actor: FirmActor, jobId: string): Promise<Made> {
   if (!isTechnical(actor)) return { ok: false, problem: 'A second phone is asked for by those who inspect.' };
   return forFirm(actor.firmId, async (tx) => {
-    const [head] = await tx
-      .select()
-      .from(stream)
-      .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
-    if (!head) return { ok: false, problem: 'There is no such job.' };
+    if (!(await jobNow(tx, jobId))) return { ok: false, problem: 'There is no such job.' };
     await tx
       .update(link)
       .set({ withdrawnAt: new Date() })
@@ -343,8 +340,7 @@ export async function toldByCode(code: string): Promise<Told | null> {
   const found = await openLink(code, 'hand');
   if (!found) return null;
   return forFirm(found.firmId, async (tx) => {
-    const [head] = await tx.select().from(stream).where(eq(stream.id, found.jobId));
-    const job = head ? await foldAt(tx, 'job', found.jobId, head.lastSeq) : null;
+    const job = await jobNow(tx, found.jobId);
     if (!job) return null;
     const { hand } = job;
     if (!hand) return { cue: 'stand by', what: '', at: null };

@@ -1,14 +1,14 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { and, eq, isNull } from 'drizzle-orm';
 import { jobStream } from '../core/catalogue';
 import type { Job } from '../core/job/job';
+import { picturesAbout } from '../core/job/kinds/picture';
 import type { QuestionAnswered } from '../core/job/kinds/question';
 import { type Transaction, forFirm, forStream } from './connection';
-import { foldAt } from './folds';
-import { type Made, type To, makeLink, noteOpened, openLink } from './links';
+import { jobNow } from './folds';
+import { type Made, type To, makeLink, noteOpened, openLink, spend } from './links';
 import { firmParticulars } from './people';
-import { link, stream } from './schema';
+import { picturesNamed } from './pictures';
 import { type FirmActor, appendWithin } from './streams';
 
 /** Asks somebody one question of a job by a link that works once. */
@@ -31,15 +31,6 @@ export async function askByLink(actor: FirmActor, jobId: string, questionId: str
   });
 }
 
-/** A job as it stands within a transaction; null where there is none of the firm. */
-async function jobNow(tx: Transaction, jobId: string): Promise<Job | null> {
-  const [head] = await tx
-    .select()
-    .from(stream)
-    .where(and(eq(stream.id, jobId), eq(stream.sort, 'job')));
-  return head ? foldAt(tx, 'job', jobId, head.lastSeq) : null;
-}
-
 /** What somebody is asked by a link: one question of one job. */
 export type AskedOne = {
   readonly name: string;
@@ -48,6 +39,13 @@ export type AskedOne = {
   readonly address: string;
   readonly what: string;
   readonly where: string | null;
+  /** Pictures of what is asked about, that have arrived, as data addresses. */
+  readonly pictures: readonly {
+    readonly source: string;
+    readonly caption: string;
+    readonly width: number;
+    readonly height: number;
+  }[];
 };
 
 export async function askedByLink(token: string, isOwnLook: boolean): Promise<AskedOne | null> {
@@ -66,7 +64,20 @@ export async function askedByLink(token: string, isOwnLook: boolean): Promise<As
       address: job.site.address ?? '',
       what: question.what,
       where: question.where,
+      pictures: await picturesOf(tx, job, question.questionId),
     };
+  });
+}
+
+async function picturesOf(tx: Transaction, job: Job, questionId: string): Promise<AskedOne['pictures']> {
+  const mine = picturesAbout(job, { of: 'question', id: questionId });
+  const arrived = await picturesNamed(
+    tx,
+    mine.map(({ sha256 }) => sha256),
+  );
+  return mine.flatMap(({ sha256, caption, width, height }) => {
+    const bytes = arrived.get(sha256);
+    return bytes ? [{ source: `data:image/jpeg;base64,${bytes.toString('base64')}`, caption, width, height }] : [];
   });
 }
 
@@ -85,12 +96,7 @@ export async function answerByLink(
   let committed: (() => void) | undefined;
   try {
     await forStream(found.firmId, found.jobId, async (tx) => {
-      const taken = await tx
-        .update(link)
-        .set({ usedAt: new Date() })
-        .where(and(eq(link.id, found.id), isNull(link.usedAt), isNull(link.withdrawnAt)))
-        .returning({ id: link.id });
-      if (taken.length === 0) throw new NotAnswered('This link was used just now.');
+      if (!(await spend(tx, found.id))) throw new NotAnswered('This link was used just now.');
       const draft = jobStream.draft(
         'question.answered',
         { questionId: found.documentId, answer, words, by, outside: { linkId: found.id, address } },

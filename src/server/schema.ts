@@ -286,7 +286,7 @@ export const link = pgTable(
     jobId: uuid('job_id')
       .notNull()
       .references(() => stream.id),
-    purpose: text('purpose').notNull().$type<'read' | 'sign' | 'hand' | 'ask'>(),
+    purpose: text('purpose').notNull().$type<'read' | 'sign' | 'hand' | 'ask' | 'choose'>(),
     documentId: uuid('document_id').notNull(),
     role: text('role'),
     name: text('name').notNull(),

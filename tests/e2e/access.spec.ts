@@ -15,6 +15,7 @@ const stages = [
   '/circuits',
   '/observations',
   '/review',
+  '/options',
 ];
 
 for (const [name, use] of [

@@ -307,8 +307,12 @@ test('the board as on the wall: added to, put in order by keyboard, copied, char
   const wall = page.getByRole('region', { name: 'Consumer unit', exact: true });
   await expect(wall.getByRole('button', { name: /^Move way/ })).toHaveCount(3);
   await wall.getByRole('button', { name: 'Move way 3' }).focus();
+  // What is carried is announced: the next key waits until this one has done its part.
+  const announced = page.locator('[id^=DndLiveRegion]').first();
   for (const key of ['Space', 'ArrowLeft', 'ArrowLeft', 'Space']) {
+    const before = (await announced.textContent()) ?? '';
     await page.keyboard.press(key);
+    await expect(announced).not.toHaveText(before);
     await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
   }
   const chart = page.getByRole('region', { name: /^Circuit chart/ });

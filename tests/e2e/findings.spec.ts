@@ -1,5 +1,17 @@
 import { readFileSync } from 'node:fs';
-import { entriesOf, expect, noteCrackedRose, openJob, settled, signIn, test } from './ledger-page';
+import { v7 } from 'uuid';
+import {
+  addBoard,
+  cell,
+  entriesOf,
+  expect,
+  noteCrackedRose,
+  openJob,
+  send,
+  settled,
+  signIn,
+  test,
+} from './ledger-page';
 
 test('a typical finding proposes its code by questions; another code keeps its reason', async ({ page }) => {
   await signIn(page);
@@ -165,6 +177,12 @@ test('one question goes by a link to somebody without an account, and the answer
   await settled(page);
   await page.getByLabel('One question, as they will read it').fill('May I lift the landing floor?');
   await page.getByRole('button', { name: 'Ask it' }).click();
+  const question = page.getByRole('list', { name: 'Questions' });
+  await question
+    .getByLabel('Add pictures')
+    .setInputFiles([{ name: 'floor.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') }]);
+  await expect(question.getByRole('img')).toHaveCount(1);
+  await expect(question.getByText('not yet sent')).toHaveCount(0);
   await settled(page);
   await page.getByRole('button', { name: 'Send or note the answer' }).click();
   const dialog = page.getByRole('dialog', { name: 'May I lift the landing floor?' });
@@ -174,6 +192,8 @@ test('one question goes by a link to somebody without an account, and the answer
   const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await theirs.goto(address);
   await expect(theirs.getByRole('heading', { level: 1 })).toHaveText('May I lift the landing floor?');
+  const shown = theirs.getByRole('img', { name: 'What is asked about' });
+  await expect.poll(() => shown.evaluate((at: HTMLImageElement) => at.naturalWidth)).toBeGreaterThan(0);
   const send = theirs.getByRole('button', { name: 'Send the answer' });
   await expect(async () => {
     await send.click();
@@ -199,4 +219,100 @@ test('one question goes by a link to somebody without an account, and the answer
       agreedWith: 'Mr P. Sallis',
     },
   ]);
+});
+
+test('a reading that is not met begins its finding, in every place it is in, and a code too high is warned of once', async ({
+  page,
+}) => {
+  await signIn(page);
+  const job = await openJob(page, 'FIND-2');
+  await addBoard(page, job);
+  await cell(page, 'insulation resistance live to earth', 1).click();
+  await page.keyboard.type('0.42');
+  await page.keyboard.press('Enter');
+  await cell(page, 'insulation resistance live to earth', 1).click();
+  await page.getByRole('link', { name: 'Write it as a finding' }).click();
+  await expect(page.getByText('Proposed: C2.')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Ground-floor sockets');
+  await expect(page.getByRole('textbox', { name: 'Why it matters' })).toHaveValue(/0\.42.*Limit: /);
+  await expect(page.getByRole('combobox', { name: 'Circuit' })).toContainText('1 Ground-floor sockets');
+  await page.getByRole('textbox', { name: 'What was found' }).fill('bath room rcd');
+  await page.getByRole('button', { name: 'C3 Bath room circuits with no 30 mA RCD' }).click();
+  const another = page.getByRole('textbox', { name: 'The same in another place' });
+  for (const place of ['Shower room', 'En suite']) {
+    await another.fill(place);
+    await another.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Not in Shower room' }).click();
+  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
+  await page.getByRole('textbox', { name: /^Why C2 and not/ }).fill('It drips');
+  const warned = page.getByRole('alert').filter({ hasText: 'Often coded too high.' });
+  await expect(warned).toHaveCount(0);
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(warned).toBeVisible();
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Ground-floor sockets; En suite' })).toBeVisible();
+  await settled(page);
+});
+
+test('a picture that cannot be read, kept or wholly sent is said so, and nothing else is lost', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'PIC-2');
+  await noteCrackedRose(page, job);
+  const rose = { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') };
+  const add = page.getByLabel('Add pictures').first();
+  const said = page.getByRole('alert');
+  await add.setInputFiles([{ name: 'IMG_1.HEIC', mimeType: 'image/heic', buffer: Buffer.from('ftypheic') }]);
+  await expect(said.filter({ hasText: 'IMG_1.HEIC is a HEIC picture' })).toContainText('set the camera to JPEG');
+  // A device that is full.
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function full(this: IDBObjectStore, ...args: Parameters<typeof put>) {
+      if (this.name === 'pictures') throw new DOMException('full', 'QuotaExceededError');
+      return put.apply(this, args);
+    };
+    Object.assign(window, { room: () => (IDBObjectStore.prototype.put = put) });
+  });
+  await add.setInputFiles([rose]);
+  await expect(said.filter({ hasText: 'rose.jpg could not be kept here' })).toBeVisible();
+  const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
+  await expect(pictures).toHaveCount(0);
+  await page.evaluate(() => (window as unknown as { room: () => void }).room());
+  // One that breaks off half-way is refused whole, and sent again.
+  const halves: number[] = [];
+  await page.route('**/pictures/*', async (route) => {
+    const whole = route.request().postDataBuffer() ?? Buffer.alloc(0);
+    const answer = await route.fetch({ postData: whole.subarray(0, whole.length / 2) });
+    halves.push(answer.status());
+    await route.fulfill({ response: answer });
+  });
+  await add.setInputFiles([rose]);
+  await expect.poll(() => halves).toEqual([422]);
+  await expect(pictures).toContainText('not yet sent');
+  await expect(page.getByText('1 picture waits here for the network.')).toBeVisible();
+  await page.unroute('**/pictures/*');
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(pictures.getByText('not yet sent')).toHaveCount(0);
+  await settled(page);
+});
+
+test('a picture of what could not be inspected begins a finding, and goes with it', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'PIC-3');
+  const limitation = { limitationId: v7(), sort: 'operational', what: 'Loft', why: 'Full', agreedWith: null };
+  await send(page, job, { kind: 'limitation.noted', version: 1, body: limitation });
+  await page.goto(`${job}/brief`);
+  await settled(page);
+  const rose = { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') };
+  await page.getByLabel('Add pictures').setInputFiles([rose]);
+  await page.getByRole('link', { name: 'A finding' }).click();
+  await page.getByRole('textbox', { name: 'What was found' }).fill('Joint without a lid');
+  await page.getByRole('textbox', { name: 'Why it matters' }).fill('Live parts within reach');
+  await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByRole('list', { name: 'Pictures of observation 1' }).getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'Ask a colleague about the code' }).click();
+  await expect(page.getByRole('list', { name: 'Questions' })).toContainText('Which code: Joint without a lid');
+  await settled(page);
 });

@@ -11,7 +11,7 @@ test('a job opened anew says what is next, and follows it', async ({ page }) => 
   await page.getByRole('textbox', { name: /^Client address/ }).blur();
   await expect(next).toHaveText('→Next: Occupier (write vacant where it is)');
   await page.goto(job);
-  await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(9);
   await expect(page.getByRole('heading', { name: 'What does not stand well' })).toBeVisible();
 });
 

@@ -287,6 +287,7 @@ const open = [
   `/sign/${'0'.repeat(32)}/draft`,
   `/sign/${'0'.repeat(32)}`,
   `/ask/${'0'.repeat(32)}`,
+  `/choose/${'0'.repeat(32)}`,
   `/hand/${'0'.repeat(32)}`,
   `/hand/${'0'.repeat(32)}/now`,
   '/sign-in',
@@ -340,13 +341,13 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(21);
+    expect(actions).toHaveLength(24);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,
     );
     // Beginning the first firm, taking up an invitation, signing and answering by a link are for strangers, and refuse what is none.
-    const forStrangers = /beginFirmAction|joinAction|signByLinkAction|answerByLinkAction/;
+    const forStrangers = /beginFirmAction|joinAction|signByLinkAction|answerByLinkAction|acceptByLinkAction/;
     for (const [id, { exportedName = '' }] of actions) {
       for (const cookie of ['', outsider]) {
         const answer = await fetch(`${app.baseUrl}/`, {

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it, vi } from 'vitest';
+import { rentedHouse } from '../../scripts/demo/dwellings';
 import { boardChange, towelRail } from '../../scripts/demo/new-work';
 import { jobStream } from '../../src/core/catalogue';
 import { resetEnvironment } from '../../src/env';
@@ -19,6 +20,7 @@ import {
   toldByCode,
   withdrawLink,
 } from '../../src/server/links';
+import { acceptByLink, offerByLink, offeredByLink } from '../../src/server/options';
 import { endPrinting } from '../../src/server/printing';
 import { endQueue, workQueue } from '../../src/server/queue';
 import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
@@ -266,5 +268,81 @@ describe('a second phone', () => {
     expect(await toldByCode('x'.repeat(200))).toBeNull();
     expect(await handCode(stranger, jobId)).toMatchObject({ ok: false });
     expect(await handCode({ ...actor, roles: ['office'] }, jobId)).toMatchObject({ ok: false });
+  });
+});
+
+describe('what is offered to the client by a link', () => {
+  const setUp = async (more: object = {}) => {
+    const actor = await newFirm();
+    const jobId = v7();
+    const { drafts } = rentedHouse(noon, instruments);
+    await openJob(actor, jobId, drafts);
+    const observationId = drafts.flatMap(({ kind, body }) =>
+      kind === 'observation.noted' ? [(body as { observationId: string }).observationId] : [],
+    )[0];
+    const offer = (words: object = {}) => {
+      const optionsId = v7();
+      const line = { what: 'Put it right', observationIds: [observationId], minutes: 60, materialsPence: 500 };
+      const body = {
+        optionsId,
+        hourPence: 6000,
+        options: [{ title: 'All of it', lines: [{ ...line, work: 'board change' }] }],
+        observationIds: [observationId],
+        leave: '',
+        terms: null,
+        goodUntil: null,
+        ...more,
+        ...words,
+      };
+      return { optionsId, draft: jobStream.draft('options.set', body as never, made()) };
+    };
+    const first = offer();
+    await append(actor, 'job', jobId, [first.draft]);
+    const sent = await offerByLink(actor, jobId, first.optionsId, quillet);
+    if (!sent.ok) throw new Error(sent.problem);
+    return { actor, jobId, offer, optionsId: first.optionsId, token: sent.url.split('/').at(-1) ?? '' };
+  };
+  const yes = { chosen: 0, by: 'O. Quillet', words: null };
+
+  it('is read, accepted once, and begins its paper with the lines as their quote', async () => {
+    const { actor, jobId, token, optionsId } = await setUp();
+    expect(await offeredByLink(token, false)).toMatchObject({
+      isPast: false,
+      offer: { options: [{ total: '£65.00' }] },
+    });
+    expect(await acceptByLink(token, { ...yes, chosen: 2 }, '192.0.2.1')).toMatchObject({ ok: false });
+    expect(await acceptByLink(token, yes, '192.0.2.1')).toEqual({ ok: true });
+    expect(await acceptByLink(token, yes, '192.0.2.1')).toMatchObject({ ok: false });
+    expect(await offeredByLink(token, false)).toBeNull();
+    const entries = (await entriesAfter(actor, 'job', jobId, 0)) ?? [];
+    const [accepted, begun, works] = entries.slice(-3);
+    expect(accepted).toMatchObject({
+      kind: 'option.accepted',
+      body: { optionsId, chosen: 0, by: 'O. Quillet', outside: { address: '192.0.2.1' } },
+    });
+    expect(begun).toMatchObject({ kind: 'document.begun', body: { kind: 'EIC' } });
+    expect(works).toMatchObject({ body: { fields: { quote: [{ what: 'Put it right', pence: 6500 }] } } });
+    expect(await offerByLink(actor, jobId, optionsId, quillet)).toMatchObject({ ok: false });
+  });
+
+  it('closes where it was changed, and no other firm makes a link to it', async () => {
+    const { actor, jobId, token, offer, optionsId } = await setUp();
+    const stranger = await newFirm('Another firm');
+    expect(await offerByLink(stranger, jobId, optionsId, quillet)).toMatchObject({ ok: false });
+    await append(actor, 'job', jobId, [offer().draft]);
+    expect(await offeredByLink(token, false)).toBeNull();
+    expect(await acceptByLink(token, yes, '')).toMatchObject({ ok: false });
+    expect(await offerByLink(actor, jobId, optionsId, quillet)).toMatchObject({ ok: false });
+  });
+
+  it('is no longer accepted once its prices are past, and the link is not spent on it', async () => {
+    const { actor, jobId, token, optionsId } = await setUp({ goodUntil: '2026-01-01' });
+    expect(await offeredByLink(token, false)).toMatchObject({ isPast: true });
+    expect(await acceptByLink(token, yes, '')).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/no longer stand/),
+    });
+    expect((await linksOf(actor, optionsId))[0]?.usedAt).toBeNull();
+    expect(((await entriesAfter(actor, 'job', jobId, 0)) ?? []).at(-1)?.kind).toBe('options.set');
   });
 });

@@ -15,6 +15,13 @@ export type CodeProposal = {
 
 const say = (code: AdvisedCode) => (code === 'none' ? 'no code' : code);
 
+/** From the least to the gravest. */
+const gravity: readonly AdvisedCode[] = ['none', 'C3', 'FI', 'C2', 'C1'];
+
+/** Whether one code is graver than another. */
+export const isGraver = (one: AdvisedCode, other: AdvisedCode): boolean =>
+  gravity.indexOf(one) > gravity.indexOf(other);
+
 /**
  * A code for a typical finding from the answers so far: questions are asked in order, the first answer that carries a
  * code settles it, and otherwise the usual one stands. The inspector decides.

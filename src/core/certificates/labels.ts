@@ -1,8 +1,10 @@
 import { showDevice } from '../installation/device-text';
 import { isSpare } from '../installation/way';
 import { waysOf } from '../job/job';
+import { tracedByWords } from '../job/kinds/traced';
 import type { JobView } from '../job/view';
 import { showDay } from '../words/day';
+import { dayHere } from '../words/moment';
 
 /** What is stuck to a board: one of each kind, but for charts, of which each board has its own. */
 export const labelKinds = {
@@ -12,6 +14,7 @@ export const labelKinds = {
   isolation: 'Isolation notice',
   blanked: 'Way blanked off',
   colours: 'Two sets of colours',
+  notes: 'For whoever comes next',
 } as const;
 export type LabelKind = keyof typeof labelKinds;
 export const labelKindNames = Object.keys(labelKinds) as [LabelKind, ...LabelKind[]];
@@ -27,10 +30,8 @@ export type Label = {
 };
 
 /** The labels of a job that can be made of what is recorded; a blank to be filled in by hand is a line of dots. */
-export function labelsOf(
-  { job, document }: JobView,
-  firm: { readonly name: string; readonly telephone: string },
-): Label[] {
+export function labelsOf(view: JobView, firm: { readonly name: string; readonly telephone: string }): Label[] {
+  const { job, document } = view;
   const plain = (kind: LabelKind, title: string, large: string | null, lines: readonly string[]): Label => ({
     kind,
     title,
@@ -40,6 +41,9 @@ export function labelsOf(
   });
   const who = [firm.name, firm.telephone].filter(Boolean).join(', ');
   const ways = [...job.ways.values()];
+  const forNext = job.notes.flatMap(({ sort, what, where }) =>
+    sort === 'for next' ? [where ? `${what} (${where})` : what] : [],
+  );
   const open = job.isolations.findLast(({ ended }) => !ended)?.begun;
   const blank = '. . . . . . . . . . . . . . . .';
   const looked = job.brief.inspectedTo ?? job.brief.inspectedFrom ?? document.works.completedOn;
@@ -82,13 +86,22 @@ export function labelsOf(
       `Since: ${blank}`,
       who,
     ]),
-    plain('blanked', 'Way blanked off', null, [
-      `Disconnected on ${blank} because ${blank}`,
-      'Test what it fed before it is connected again.',
-      who,
-    ]),
+    ...blankedOff(view, blank).map((line) =>
+      plain('blanked', 'Way blanked off', null, [line, 'Test what it fed before it is connected again.', who]),
+    ),
+    ...(forNext.length > 0 ? [plain('notes', 'For whoever comes next', null, [...forNext, who])] : []),
     plain('colours', 'Two sets of wiring colours', null, [
       'Line is brown here and red there; neutral is blue here and black there. Prove each conductor before you connect to it.',
     ]),
   ];
+}
+
+/** What stands behind a blank: of each circuit that was traced to nowhere, else a form to fill in by hand. */
+function blankedOff({ job }: JobView, blank: string): string[] {
+  const nowhere = [...job.traced.values()].filter(({ feeds }) => feeds === null);
+  if (nowhere.length === 0) return [`Disconnected on ${blank} because ${blank}`];
+  return nowhere.map(
+    ({ wayId, by, at }) =>
+      `Way ${job.ways.get(wayId)?.number ?? ''}: off since ${showDay(dayHere(new Date(at)))}. It leads nowhere that was found, ${tracedByWords[by]}.`,
+  );
 }

@@ -1,5 +1,5 @@
 import type { Firm } from '../job/document-definition';
-import type { Observation } from '../job/kinds/observation';
+import { type Observation, whereOf } from '../job/kinds/observation';
 import { type Told, isolateWords, lastTold } from '../job/kinds/told';
 import { codeMeaning } from '../job/outcome';
 import type { JobView } from '../job/view';
@@ -37,7 +37,7 @@ export function dangerNotice(view: JobView, firm: Firm, observation: Observation
     facts: [
       fact('Where', job.site.address),
       fact('What was found', observation.what),
-      fact('At', observation.where),
+      fact('At', whereOf(observation)),
       fact('Circuit', circuitOf(view, observation)),
       fact('Why it is dangerous', observation.why),
       fact('Regulation', observation.regulation),
@@ -67,7 +67,7 @@ export function distributorReport(view: JobView, firm: Firm, observation: Observ
     facts: [
       fact('Where', job.site.address),
       fact('What was seen', observation.what),
-      fact('At', observation.where),
+      fact('At', whereOf(observation)),
       fact('Why it matters', observation.why),
       fact('Reported', told && showMoment(new Date(told.at))),
       fact('Their reference', told?.reference),

@@ -1,5 +1,6 @@
 import { type Code, codes } from '../job/outcome';
 import type { JobView } from '../job/view';
+import { whereOf } from '../job/kinds/observation';
 import { lastTold } from '../job/kinds/told';
 import { showDay } from '../words/day';
 import { assess } from './assessment';
@@ -24,7 +25,9 @@ export function draftSummary({ job, document, pack }: JobView): string {
   const found = order.flatMap((code) => {
     const coded = job.observations.filter((each) => each.code === code);
     if (coded.length === 0) return [];
-    const lines = coded.map(({ id, what, where, why, remedied }) => {
+    const lines = coded.map((observation) => {
+      const { id, what, why, remedied } = observation;
+      const where = whereOf(observation);
       const told = lastTold(job, id, 'person in charge');
       const done = remedied
         ? ' We put it right while we were there.'

@@ -6,6 +6,7 @@ import { showValue } from '../quantity/reading-value';
 import { conductorContinuity } from '../tests/continuity/slots';
 import { faultCurrentOf, showFaultCurrent } from '../tests/origin/fault-current';
 import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../tests/origin/slots';
+import { roomsOfParts, saySupplementary, supplementaryOf } from '../work/supplementary';
 import { type Fact, fact } from './fact';
 
 const supplied: Subject = { of: 'supply' };
@@ -70,6 +71,9 @@ export function earthingFacts(view: JobView): Fact[] {
     fact('Its continuity', shownAt(view, { of: 'conductor', to: 'earthing' }, conductorContinuity), ' Ω'),
     fact('Main bonding conductors', size(supply.bondingCsaMm2, supply.bondingMaterial)),
     ...bonds,
+    ...roomsOfParts(view).map((place) =>
+      fact(`Supplementary bonding: ${place}`, saySupplementary(supplementaryOf(view, place))),
+    ),
   ];
 }
 

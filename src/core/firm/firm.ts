@@ -5,6 +5,7 @@ import type { Defaults } from './kinds/defaults';
 import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
 import type { Invitation, Person } from './kinds/person';
+import type { Price } from './kinds/price';
 
 /** A firm as it stands: the fold of its own stream. */
 export type FirmState = Streamed & {
@@ -17,6 +18,8 @@ export type FirmState = Streamed & {
   readonly invitations: ReadonlyMap<string, Invitation>;
   /** Notes on the cards of tests, by instrument and card. */
   readonly cards: ReadonlyMap<string, CardNote>;
+  /** What repairs take with this firm, by their line of the price list. */
+  readonly prices: ReadonlyMap<string, Price>;
 };
 
 /** A firm of which nothing is known. */
@@ -28,6 +31,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   people: new Map(),
   invitations: new Map(),
   cards: new Map(),
+  prices: new Map(),
 });
 
 /** Instruments in use: what may be brought to a job. */

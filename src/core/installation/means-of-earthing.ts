@@ -87,14 +87,3 @@ export function recogniseEarthing(
     finding,
   };
 }
-
-/** What is looked at along each bond, from its clamp to the main earthing terminal (544.1.2, 514.13.1). */
-export const bondFollowed: readonly string[] = [
-  'Clamp within 600 mm of the meter, or of where the pipe comes in',
-  'On the consumer’s side of the meter and stop valve, before any branch',
-  'Clamp of the right kind on bare, clean metal; tight; not painted over',
-  'Label “do not remove” at the clamp',
-  'One conductor, unbroken, of the size asked for; seen as far as it can be',
-  'Continuity from the pipe itself, not from the clamp; beside the length it implies',
-  'A plastic pipe with a metre of copper inside is not bonded by a clamp: test whether the metal is extraneous',
-];

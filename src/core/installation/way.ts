@@ -75,9 +75,18 @@ export const wayFields = z.object({
   neutralBar: line.nullable(),
   /** Whether its device detects arc faults (AFDD). */
   arcFault: z.boolean().nullable(),
+  /** How its conductors were marked at the board: tape, nicks, numbers; of a ring each leg. */
+  marksLegA: line.nullable(),
+  marksLegB: line.nullable(),
 });
 export type WayFields = z.infer<typeof wayFields>;
 export type Way = Partial<WayFields> & { readonly id: string; readonly boardId: string; readonly number: number };
+
+/** A leg of a ring as it is spoken of, with the mark it was given: what a link is made by. */
+export function legOf({ marksLegA, marksLegB }: Pick<Way, 'marksLegA' | 'marksLegB'>, leg: 'A' | 'B'): string {
+  const mark = leg === 'A' ? marksLegA : marksLegB;
+  return mark ? `leg ${leg} (${mark})` : `leg ${leg}`;
+}
 
 export const isSpare = (way: Way): boolean => way.arrangement === 'spare';
 

@@ -18,6 +18,7 @@ export const stages = [
   'circuits',
   'observations',
   'review',
+  'options',
 ] as const;
 export type Stage = (typeof stages)[number];
 

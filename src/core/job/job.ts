@@ -13,6 +13,7 @@ import type { ClientFields } from './kinds/client';
 import type { Cover } from './kinds/cover';
 import type { JobDocument } from './kinds/document';
 import type { DutyMet } from './kinds/duty';
+import type { EarlierVisit } from './kinds/earlier';
 import type { HandTold } from './kinds/hand';
 import type { PlaceWalked } from './kinds/place';
 import type { Feature } from '../edition/features';
@@ -25,6 +26,9 @@ import type { Limitation } from './kinds/limitation';
 import type { Link } from './kinds/link';
 import type { Note } from './kinds/note';
 import type { Observation } from './kinds/observation';
+import type { Options } from './kinds/options';
+import type { BondFound } from './kinds/bond';
+import type { PairRead, Part } from './kinds/part';
 import type { Picture } from './kinds/picture';
 import type { Question } from './kinds/question';
 import type { ReadingTaken } from './kinds/reading';
@@ -33,6 +37,7 @@ import type { Restored } from './kinds/restored';
 import type { SiteFields } from './kinds/site';
 import type { Snag } from './kinds/snag';
 import type { Switched } from './kinds/switched';
+import type { Traced } from './kinds/traced';
 import type { Told } from './kinds/told';
 
 /** A reading with its strike, if it was struck: struck readings stay beside the one that stands. */
@@ -46,6 +51,8 @@ export type Job = Streamed & {
   readonly client: ClientFields;
   readonly site: SiteFields;
   readonly brief: BriefFields;
+  /** Earlier visits to the same installation, the latest first. */
+  readonly earlier: readonly EarlierVisit[];
   readonly instruments: ReadonlyMap<string, InstrumentBrought>;
   readonly supply: Supply;
   readonly boards: ReadonlyMap<string, Board>;
@@ -59,6 +66,8 @@ export type Job = Streamed & {
   readonly switched: ReadonlyMap<string, Switched>;
   /** How each circuit was before anything was isolated. */
   readonly asFound: ReadonlyMap<string, AsFound>;
+  /** Circuits nobody knew, and what they were found to feed. */
+  readonly traced: ReadonlyMap<string, Traced>;
   readonly covers: ReadonlyMap<string, Cover>;
   /** Each time the installation was made live. */
   readonly restorations: readonly Restored[];
@@ -72,6 +81,11 @@ export type Job = Streamed & {
   readonly places: ReadonlyMap<string, PlaceWalked>;
   /** Accessories opened or not, by their point. */
   readonly accessories: ReadonlyMap<string, AccessoryOpened>;
+  /** What was seen along each main bond. */
+  readonly bonds: ReadonlyMap<string, BondFound>;
+  /** Metal within reach in rooms of bathing, and what was read between two of them. */
+  readonly parts: ReadonlyMap<string, Part>;
+  readonly pairs: ReadonlyMap<string, PairRead>;
   readonly repairs: readonly Repair[];
   readonly limitations: readonly Limitation[];
   readonly observations: readonly Observation[];
@@ -79,6 +93,8 @@ export type Job = Streamed & {
   readonly told: readonly Told[];
   readonly notes: readonly Note[];
   readonly questions: readonly Question[];
+  /** What was offered to the client, each time; the last of them stands. */
+  readonly options: readonly Options[];
   readonly pictures: readonly Picture[];
   readonly snags: readonly Snag[];
   /** Duties that were met, by document and duty. */
@@ -93,6 +109,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   client: {},
   site: {},
   brief: {},
+  earlier: [],
   instruments: new Map(),
   supply: {},
   boards: new Map(),
@@ -103,6 +120,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   links: [],
   switched: new Map(),
   asFound: new Map(),
+  traced: new Map(),
   covers: new Map(),
   restorations: [],
   hand: null,
@@ -110,12 +128,16 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   features: new Map(),
   places: new Map(),
   accessories: new Map(),
+  bonds: new Map(),
+  parts: new Map(),
+  pairs: new Map(),
   repairs: [],
   limitations: [],
   observations: [],
   told: [],
   notes: [],
   questions: [],
+  options: [],
   pictures: [],
   snags: [],
   duties: new Map(),

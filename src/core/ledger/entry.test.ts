@@ -113,6 +113,12 @@ describe('versions', () => {
       { pictureId: id, observationId: way, sha256: 'a'.repeat(64), width: 4, height: 3, caption: '' },
       { about: { of: 'observation', id: way } },
     ],
+    [
+      'picture.taken',
+      2,
+      { pictureId: id, about: { of: 'board', id: way }, sha256: 'a'.repeat(64), width: 4, height: 3, caption: '' },
+      { about: { of: 'board', id: way } },
+    ],
     ['board.described', 1, { boardId: way, fields: { name: 'CU' } }, { fields: { name: 'CU' } }],
     [
       'way.described',
@@ -127,6 +133,14 @@ describe('versions', () => {
       { edition: 'bs7671-2018-a3' },
     ],
     ['way.described', 4, { wayId: way, fields: { points: 4 } }, { fields: { points: 4 } }],
+    [
+      'limitation.noted',
+      1,
+      { limitationId: id, sort: 'operational', what: 'w', why: 'y', agreedWith: null },
+      { what: 'w', agreedWith: null },
+    ],
+    ['way.described', 6, { wayId: way, fields: { points: 5 } }, { fields: { points: 5 } }],
+    ['point.moved', 1, { pointId: id, wayId: way, order: 2 }, { order: 2 }],
     ['way.described', 5, { wayId: way, fields: { neutral: 'own' } }, { fields: { neutral: 'own' } }],
     [
       'works.described',
@@ -188,6 +202,7 @@ describe('versions', () => {
       { sort: 'neutral off' },
     ],
     ['item.marked', 1, { item: '3.6', outcome: 'ok', reason: null }, { documentId: null, item: '3.6' }],
+    ['observation.noted', 2, { observationId: id, fields: { ...observed, codeReason: null } }, { fields: observed }],
     ['observation.noted', 1, { observationId: id, fields: observed }, { fields: { ...observed, codeReason: null } }],
     ['assessment.overruled', 1, { outcome: 'satisfactory', reason: 'r' }, { documentId: null }],
     ['condition.summarised', 1, { text: 't' }, { documentId: null, text: 't' }],
@@ -236,6 +251,7 @@ describe('versions', () => {
   it.each([
     ['firm.described', 1, { name: 'Larkrise Electrical' }, { name: 'Larkrise Electrical' }],
     ['defaults.set', 1, { samplingPercent: 20 }, { samplingPercent: 20 }],
+    ['defaults.set', 3, { keepYears: 5 }, { keepYears: 5 }],
     ['defaults.set', 2, { edition: 'bs7671-2018-a3' }, { edition: 'bs7671-2018-a3' }],
   ] as const)("the firm's %s version %i reads as today", (kind, version, body, today) =>
     expect(firmStream.readDraft(raw({ kind, version, body }))).toMatchObject({ ok: true, value: { body: today } }),
@@ -245,7 +261,7 @@ describe('versions', () => {
       Object.entries(firmKinds)
         .flatMap(([kind, { versions }]) => versions.map(() => kind))
         .sort(),
-    ).toEqual(['defaults.set', 'defaults.set', 'firm.described']));
+    ).toEqual(['defaults.set', 'defaults.set', 'defaults.set', 'firm.described']));
   it('are named, one after the other, for every kind of both streams', () => {
     for (const kind of [...Object.values(jobKinds), ...Object.values(firmKinds)]) {
       expect(currentVersion(kind)).toBe(kind.versions.length + 1);

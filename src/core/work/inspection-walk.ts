@@ -6,6 +6,7 @@ import type { Job } from '../job/job';
 import type { PlaceWalked } from '../job/kinds/place';
 import type { JobView } from '../job/view';
 import { isBathRoom, ruleHolds } from './premises';
+import { roomOf } from './rooms';
 import { samplingOfJob } from './sampling';
 
 export type WalkItem = {
@@ -71,12 +72,6 @@ const isOutside = (name: string) => /garden|outside|outdoor|gate|drive|patio|por
 
 export const wholeHouse = 'Whole house';
 export const atTheBoard = 'Board';
-
-const roomOf = ({ room, name }: Point): string =>
-  (room ?? name)
-    .replace(/ (light|lights|switch|socket|fan|oven|hob)\b.*$/i, '')
-    .replace(/ \d+$/, '')
-    .trim();
 
 /** The places in the order a house is walked; rooms as they were first named, the outdoors together. */
 function stopsOf(job: Job): readonly Stop[] {

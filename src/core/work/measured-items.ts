@@ -2,7 +2,9 @@ import type { ItemGuidance } from '../edition/guidance';
 import { judgeWayCapacity } from '../installation/capacity';
 import type { Subject } from '../installation/slot';
 import type { Place } from '../installation/place';
-import { protectiveConductors } from '../installation/supply';
+import { bondFieldOf, bondedServices, protectiveConductors, serviceWords } from '../installation/supply';
+import { bondKey, bondLookWords, bondLooks } from '../job/kinds/bond';
+import { roomsOfParts, saySupplementary, supplementaryOf } from './supplementary';
 import { additionalProtection } from '../installation/additional-protection';
 import { type Way, isSpare } from '../installation/way';
 import { governing } from '../job/governing';
@@ -238,6 +240,40 @@ function fitted({ job, pack }: JobView, item: string): readonly CheckSaid[] {
   ];
 }
 
+/** Rooms of bathing whose parts were named: whether supplementary bonding is needed there, and how its pairs read. */
+const bathRooms = (view: JobView): readonly CheckSaid[] =>
+  roomsOfParts(view).map((place) => {
+    const room = supplementaryOf(view, place);
+    const wrong = room.pairs.some(({ judgement }) => judgement?.verdict === 'fails');
+    const proved = room.pairs.length > 0 && room.pairs.every(({ judgement }) => judgement?.verdict === 'meets');
+    const verdict = room.mayBeOmitted === 'yes' || proved ? 'meets' : wrong ? 'fails' : 'doubt';
+    return { says: `${place}: ${saySupplementary(room)}`, verdict, place: null };
+  });
+
+/** Main bonds that were followed, and what was not as it should be on the way. */
+function followed({ job }: JobView): readonly CheckSaid[] {
+  const bonds = bondedServices.filter((service) => job.supply[bondFieldOf[service]] === 'bonded');
+  return bonds.flatMap((service): CheckSaid[] => {
+    const looks = bondLooks.map((look) => ({ look, found: job.bonds.get(bondKey(service, look)) }));
+    if (looks.every(({ found }) => !found)) return [];
+    const wrong = looks.filter(({ found }) => found === 'no');
+    const left = looks.filter(({ found }) => !found).length;
+    return [
+      {
+        says: `Bond to ${serviceWords[service]}: ${
+          wrong.length > 0
+            ? `not so: ${wrong.map(({ look }) => bondLookWords[look].ask.toLowerCase()).join('; ')}`
+            : left > 0
+              ? `${left} still to look at`
+              : 'followed, in order'
+        }`,
+        verdict: wrong.length > 0 ? 'fails' : left > 0 ? 'doubt' : 'meets',
+        place: { of: 'supply', field: bondFieldOf[service] },
+      },
+    ];
+  });
+}
+
 /**
  * What measurements and sizes say of an item they decide, with the figures; null where nothing of it is recorded or due. It
  * is a proposal: an item is settled by who looked.
@@ -245,6 +281,8 @@ function fitted({ job, pack }: JobView, item: string): readonly CheckSaid[] {
 export function measuredItem(view: JobView, verdicts: Verdicts, guidance: ItemGuidance): MeasuredItem | null {
   const checks = [
     ...(guidance.document === 'EICR' ? fitted(view, guidance.item) : []),
+    ...(guidance.decidedBy.includes('supplementary bonding 50/Ia') ? bathRooms(view) : []),
+    ...(guidance.decidedBy.includes('main bonding continuity') ? followed(view) : []),
     ...guidance.decidedBy.flatMap(
       (check) => checkOf(view, verdicts, check, guidance) ?? worked(view, check, guidance) ?? [],
     ),

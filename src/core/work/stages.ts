@@ -14,6 +14,7 @@ export const stageWords: Record<Stage, StageWords> = {
   circuits: { title: 'Circuits', purpose: 'The circuit ledger: ways, cables, every result' },
   observations: { title: 'Findings', purpose: 'Defects with their codes' },
   review: { title: 'Review', purpose: 'Assessment, signatures, issue' },
+  options: { title: 'Options', purpose: 'Ways to put it right, for the client to choose from' },
 };
 
 /** Stages nothing has to be recorded in, and whether anything was: an empty one is not a complete one. */
@@ -21,5 +22,6 @@ export function isUntouched(view: JobView, stage: Stage): boolean {
   const { job } = view;
   if (stage === 'isolation') return job.isolations.length === 0;
   if (stage === 'observations') return job.observations.length === 0;
+  if (stage === 'options') return job.options.length === 0;
   return stage === 'tests' && planOfTests(view).steps.some((step) => !step.live && step.state !== 'done');
 }

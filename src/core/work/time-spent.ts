@@ -24,10 +24,10 @@ const byKind: readonly (readonly [RegExp, Stint])[] = [
   [/^(job|client|site|brief|instrument|document\.begun|works)/, 'brief'],
   [/^supply\.described/, 'origin'],
   [/^(isolation|link|device|circuit|cover|supply\.restored)/, 'isolation'],
-  [/^item/, 'inspection'],
+  [/^(item|feature|place|accessory|bond|part|pair|finding|note|question)/, 'inspection'],
   [/^(board|way|point|limit\.)/, 'circuits'],
   [/^(observation|picture|repair|limitation)/, 'findings'],
-  [/^(declaration|document\.issued|condition|return|assessment|snag|duty|leaving)/, 'review'],
+  [/^(declaration|document\.issued|condition|return|assessment|snag|duty|leaving|option|acceptance)/, 'review'],
 ];
 
 function stintOf({ tests }: JobView, kind: string, body: unknown): Stint | null {

@@ -66,8 +66,6 @@ function Reasoning({
   const beside = [
     ['On the day', finding.onTheDay],
     ['Others', finding.otherView],
-    ['Coded too high', finding.overcoded],
-    ['Coded too low', finding.undercoded],
   ] as const;
   return (
     <div className="border-y border-rule py-1 text-sm">

@@ -8,7 +8,7 @@ import { toast } from '../../ui/toast';
 import { useJob } from '../../client/job-provider';
 import { remedyOf } from '../../core/certificates/remedies';
 import { placeKey } from '../../core/installation/place';
-import type { Observation, ObservationFields } from '../../core/job/kinds/observation';
+import { type Observation, type ObservationFields, whereOf } from '../../core/job/kinds/observation';
 import { codes } from '../../core/job/outcome';
 import { showDay } from '../../core/words/day';
 import { Button } from '../../ui/button';
@@ -16,6 +16,7 @@ import { usePlace } from '../workspace/place';
 import { showMoment } from '../workspace/struck-readings';
 import { usePictures } from '../../client/use-pictures';
 import { Pictures } from '../pictures/pictures';
+import { PicturesOnTheirWay } from '../pictures/sending';
 import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
 import { Notes } from './notes';
@@ -49,11 +50,16 @@ export function ObservationsStage() {
     item: definition.schedule(pack).some((row) => row.item === asked.item) ? asked.item : null,
     code: asked.code,
   });
+  const begunFrom = {
+    finding: query.get('finding'),
+    read: (query.get('read') ?? '').slice(0, 1000),
+    picture: query.get('picture'),
+  };
   const [noted, setNoted] = useState(0);
   const pictures = usePictures(jobId);
   const edit = (observation: Observation) => {
-    const { id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason } = observation;
-    setForm({ id, what, where, why, code, item, wayId, regulation, livePartsAccessible, codeReason });
+    const { number: _number, entryId: _entry, remedied: _remedied, ...fields } = observation;
+    setForm(fields);
   };
   const strike = (observation: Observation) => {
     const outcome = append([
@@ -67,6 +73,7 @@ export function ObservationsStage() {
         <h1 id="findings" className="border-b border-rule-strong pb-1 text-xl">
           Findings
         </h1>
+        <PicturesOnTheirWay pictures={pictures} />
         {job.observations.length === 0 && (
           <p className="py-4 text-faint">None noted. Write the first one beside this.</p>
         )}
@@ -86,7 +93,7 @@ export function ObservationsStage() {
                 <div>
                   <p className="font-semibold">{observation.what}</p>
                   <p className="text-sm">
-                    {observation.where}
+                    {whereOf(observation)}
                     {way && ` · circuit ${way.number} ${way.description ?? ''}`}
                     {observation.item && ` · item ${observation.item}`}
                     {observation.regulation && ` · ${observation.regulation}`}
@@ -123,11 +130,12 @@ export function ObservationsStage() {
         <ObservationForm
           key={form.id ?? `new ${noted}`}
           draft={form}
+          from={form.id === null && noted === 0 ? begunFrom : null}
           done={() => (setForm(blank), setNoted(noted + 1))}
         />
       )}
       <Notes />
-      <Questions />
+      <Questions pictures={pictures} />
     </div>
   );
 }
@@ -198,7 +206,7 @@ function Mend({ observation }: { observation: Observation }) {
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
     const description = [
       `Put right: ${observation.what}`,
-      observation.where,
+      whereOf(observation),
       way ? `circuit ${way.number} ${way.description ?? ''}`.trim() : '',
     ]
       .filter(Boolean)

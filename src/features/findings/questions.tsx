@@ -3,20 +3,23 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../client/job-provider';
+import type { usePictures } from '../../client/use-pictures';
 import type { NewJobEntry } from '../../core/catalogue';
 import { type Question, permissions } from '../../core/job/kinds/question';
 import { showMoment } from '../../core/words/moment';
+import { draftEffect } from '../../core/work/limitation-effect';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { toast } from '../../ui/toast';
 import { ToggleGroup } from '../../ui/toggle-group';
 import { askByLinkAction } from '../handover/actions';
+import { Pictures } from '../pictures/pictures';
 import { LinkForm } from '../handover/link-form';
 import { LinkList, useLinks } from '../handover/link-list';
 
 /** One question at a time to the client, the agent or a colleague; the answer stands with its name and time. */
-export function Questions() {
+export function Questions({ pictures }: { pictures: ReturnType<typeof usePictures> }) {
   const { job, append, isSealed } = useJob();
   const [what, setWhat] = useState('');
   const say = (entries: readonly NewJobEntry[]): boolean => {
@@ -32,7 +35,7 @@ export function Questions() {
       </h2>
       <ul aria-label="Questions">
         {job.questions.map((question) => (
-          <One key={question.questionId} question={question} say={say} />
+          <One key={question.questionId} question={question} say={say} pictures={pictures} />
         ))}
       </ul>
       {!isSealed && (
@@ -63,7 +66,15 @@ export function Questions() {
 
 const answerWords = { yes: 'Yes', no: 'No', 'in words': '' } as const;
 
-function One({ question, say }: { question: Question; say: (entries: readonly NewJobEntry[]) => boolean }) {
+function One({
+  question,
+  say,
+  pictures,
+}: {
+  question: Question;
+  say: (entries: readonly NewJobEntry[]) => boolean;
+  pictures: ReturnType<typeof usePictures>;
+}) {
   const { isSealed } = useJob();
   const [open, setOpen] = useState(false);
   const { answered, what, entryId } = question;
@@ -78,6 +89,7 @@ function One({ question, say }: { question: Question; say: (entries: readonly Ne
           what,
           why: [answerWords[answered.answer], answered.words].filter(Boolean).join('. ') || 'No',
           agreedWith: answered.by.slice(0, 200),
+          effect: draftEffect({ what }),
         },
       },
     ]) &&
@@ -97,6 +109,7 @@ function One({ question, say }: { question: Question; say: (entries: readonly Ne
         ) : (
           <span className="block text-sm text-faint">not answered yet</span>
         )}
+        <Pictures about={{ of: 'question', id: question.questionId }} name="what is asked" pictures={pictures} />
       </span>
       {!isSealed && !answered && (
         <>

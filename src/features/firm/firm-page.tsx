@@ -18,6 +18,7 @@ import { Instruments } from './instruments';
 import { Logo } from './logo';
 import { PageHead } from './page-head';
 import { People } from './people';
+import { PriceList } from './price-list';
 
 /** The firm: what its documents carry, what it measures with, who works for it, and what a new job begins with. */
 export function FirmPage() {
@@ -49,6 +50,7 @@ export function FirmPage() {
             <CardNotes record={record} />
           </>
           <Editions record={record} />
+          <PriceList record={record} />
         </div>
         <div className="lg:col-span-2">
           <People />

@@ -12,10 +12,11 @@ import {
   signByLink,
   withdrawLink,
 } from '../../server/links';
+import { type Accepted, acceptByLink, offerByLink } from '../../server/options';
 import { type Answered, answerByLink, askByLink } from '../../server/questions';
 import type { SignResult } from '../../server/sign';
 import { requireAsker } from '../../server/who';
-import { answerFields, outsideFields, recipientFields } from './fields';
+import { acceptFields, answerFields, outsideFields, recipientFields } from './fields';
 
 const unread = {
   ok: false,
@@ -95,4 +96,24 @@ export async function answerByLinkAction(token: unknown, form: unknown): Promise
     return { ok: false, problem: 'Something in the form cannot be read: nothing was sent.' };
   const { answer, words, by } = said.data;
   return answerByLink(held.data, { answer, words: words || null, by }, await whence());
+}
+
+const offer = z.object({ jobId: z.uuid(), optionsId: z.uuid() });
+
+/** Sends what is offered to the client by a link. */
+export async function offerByLinkAction(which: unknown, form: unknown): Promise<Made> {
+  const asker = await requireAsker();
+  const [asked, to] = [offer.safeParse(which), recipientFields.safeParse(form)];
+  return asked.success && to.success
+    ? offerByLink(asker, asked.data.jobId, asked.data.optionsId, addressed(to.data))
+    : unread;
+}
+
+/** Accepts an option by its link: whoever holds it may, once. */
+export async function acceptByLinkAction(token: unknown, form: unknown): Promise<Accepted> {
+  const [held, said] = [z.string().max(100).safeParse(token), acceptFields.safeParse(form)];
+  if (!held.success || !said.success)
+    return { ok: false, problem: 'Something in the form cannot be read: nothing was sent.' };
+  const { chosen, words, by } = said.data;
+  return acceptByLink(held.data, { chosen, words: words || null, by }, await whence());
 }

@@ -38,6 +38,19 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
         </p>
         <h1 className="whitespace-pre-line text-2xl">{asked.what}</h1>
         {asked.where && <p>{asked.where}</p>}
+        {asked.pictures.map(({ source, caption, width, height }) => (
+          <figure key={source.slice(-40)} className="pt-2">
+            {/* eslint-disable-next-line @next/next/no-img-element -- it comes with the page, no file of the site */}
+            <img
+              src={source}
+              alt={caption || 'What is asked about'}
+              width={width}
+              height={height}
+              className="h-auto w-full"
+            />
+            {caption && <figcaption className="text-sm text-faint">{caption}</figcaption>}
+          </figure>
+        ))}
       </header>
       {done ? (
         <p role="status" className="text-lg font-semibold">

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { drawnSignature } from '../../core/job/kinds/document';
+import { mostOptions } from '../../core/job/kinds/options';
 import { permissions } from '../../core/job/kinds/question';
 
 /** Whom a link is for; without an address it is handed over by whoever made it. */
@@ -29,3 +30,15 @@ export const answerFields = z
     message: 'Say it in words.',
   });
 export type AnswerFields = z.infer<typeof answerFields>;
+
+/** What somebody accepts an option with. */
+export const acceptFields = z.object({
+  chosen: z
+    .number()
+    .int()
+    .min(0)
+    .max(mostOptions - 1),
+  words: z.string().trim().max(1000, 'A thousand letters at the most.'),
+  by: z.string().trim().min(1, 'Give your name: it stands with what you accept.').max(200),
+});
+export type AcceptFields = z.infer<typeof acceptFields>;

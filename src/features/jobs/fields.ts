@@ -26,5 +26,7 @@ export const openJobFields = z.object({
   address: text.min(1, 'Give the address of the installation.'),
   premises: text,
   client: text,
+  /** The earlier job at this installation whose board, circuits and results are brought forward. */
+  bring: z.uuid().toLowerCase().nullable(),
 });
 export type OpenJobFields = z.infer<typeof openJobFields>;

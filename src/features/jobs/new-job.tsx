@@ -17,7 +17,9 @@ import { FormField, FormProblem } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import { ToggleGroup } from '../../ui/toggle-group';
 import { type OpenJobFields, openJobFields } from './fields';
-import { openJobAction } from './open-job';
+import type { KnownVisit } from '../../server/earlier';
+import { showDay } from '../../core/words/day';
+import { knownAtAction, openJobAction } from './open-job';
 
 type Edition = { readonly value: string; readonly label: string };
 const held: readonly Edition[] = editionIds.map((value) => ({ value, label: editionPack(value).title }));
@@ -61,10 +63,18 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
       premises: '',
       client: '',
       edition: usual,
+      bring: null,
     },
   });
   const { errors, isSubmitting } = formState;
   const sort = useWatch({ control, name: 'sort' });
+  const [known, setKnown] = useState<KnownVisit | null>(null);
+  const look = async (address: string) => {
+    const visit = await knownAtAction(address).catch(() => null);
+    setKnown(visit);
+    // A report begins with what is there; work at the same address begins with what was asked for.
+    setValue('bring', sort === 'periodic' ? (visit?.jobId ?? null) : null);
+  };
   const submit = handleSubmit(async (fields) => {
     setProblem(null);
     // Opened, it is left for: only what went wrong comes back.
@@ -125,7 +135,13 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
           <div className="grid gap-3 sm:grid-cols-2">
             <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
             <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
-            <FormField label="Address of the installation" problem={errors.address?.message} {...register('address')} />
+            <FormField
+              label="Address of the installation"
+              problem={errors.address?.message}
+              {...register('address', {
+                onBlur: (event: { target: { value: string } }) => void look(event.target.value),
+              })}
+            />
             <FormField
               label="Premises"
               placeholder="three-bedroom mid-terrace house"
@@ -133,6 +149,25 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
               {...register('premises')}
             />
           </div>
+          {known && (
+            <section aria-label="Known here" className="margin-line space-y-1 pl-3 text-sm">
+              <p>
+                <strong>Known here:</strong> {known.document} {known.number ?? known.reference}
+                {known.on && `, ${showDay(known.on)}`}
+              </p>
+              <Controller
+                control={control}
+                name="bring"
+                render={({ field }) => (
+                  <Checkbox
+                    label="Bring supply, boards, circuits and points forward, and its results as earlier ones"
+                    checked={field.value === known.jobId}
+                    onChange={(on) => field.onChange(on ? known.jobId : null)}
+                  />
+                )}
+              />
+            </section>
+          )}
           <Choice label="Edition worked to" control={control} name="edition" options={[...held, ...own]} />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" disabled={isSubmitting} className="w-full">

@@ -6,8 +6,9 @@ import { type JobBody, type JobKind, documents, jobStream } from '../../core/cat
 import { adviseJob, jobSorts, kindsOf } from '../../core/certificates/job-sorts';
 import { noticeWords } from '../../core/certificates/which-document';
 import { isHeld } from '../../core/edition/pack';
+import { type KnownVisit, forwardFrom, latestAt } from '../../server/earlier';
 import { firmState } from '../../server/people';
-import { openJob } from '../../server/streams';
+import { openJob, stateOf } from '../../server/streams';
 import { requireAsker } from '../../server/who';
 import { type OpenJobFields, openJobFields } from './fields';
 
@@ -20,7 +21,8 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
       problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.`,
     };
   }
-  const { jobId, reference, edition, address, premises, client, sort, paper, because, whose, ...asked } = parsed.data;
+  const { jobId, reference, edition, address, premises, client, sort, paper, because, whose, bring, ...asked } =
+    parsed.data;
   const advice = adviseJob(sort, asked);
   const proposed = kindsOf[advice.document];
   const differs = paper !== null && !proposed.includes(paper);
@@ -35,6 +37,10 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const own = isHeld(edition) ? null : editions.get(edition);
   const workedTo = isHeld(edition) ? { edition } : own ? { edition: own.basedOn, ownEdition: own } : null;
   if (!workedTo) return { problem: 'The firm has no such edition any more. Choose another: nothing was opened.' };
+  const forward = bring ? await forwardFrom(asker, bring) : null;
+  if (bring && !forward) return { problem: 'The earlier job is not there any more. Nothing was opened.' };
+  // Sent again after an answer that was lost: it is open.
+  if ((await stateOf(asker.firmId, 'job', jobId))?.opened) redirect(`/jobs/${jobId}`);
   const madeAt = new Date().toISOString();
   const draft = <K extends JobKind>(kind: K, body: JobBody<K>) =>
     jobStream.draft(kind, body, { id: v7(), madeAt, device: 'office form' });
@@ -66,8 +72,25 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
       ),
     draft('site.described', { address, premises: premises || null, country: asked.country }),
     draft('client.named', { name: client || null }),
-    draft('brief.agreed', { school, samplingPercent, investigateBelowMegohms, ...(whose ? { reason: whose } : {}) }),
+    draft('brief.agreed', {
+      school,
+      samplingPercent,
+      investigateBelowMegohms,
+      ...(whose ? { reason: whose } : {}),
+      ...(forward ? { previousReport: forward.previously } : {}),
+    }),
+    ...(forward?.drafts ?? []).map(({ kind, body }) => draft(kind, body)),
   ]);
+  const refused = results?.find((result) => !result.accepted);
+  if (refused && !refused.accepted)
+    return { problem: `${refused.reason} The job is open; what follows was not brought forward.` };
   if (!results) return { problem: 'That job belongs to somebody else. Reload the page and try again.' };
   redirect(`/jobs/${jobId}`);
+}
+
+/** The firm's latest visit to an address, where it has been there; null where it has not, or the address says too little. */
+export async function knownAtAction(address: unknown): Promise<KnownVisit | null> {
+  const asker = await requireAsker();
+  const asked = openJobFields.shape.address.safeParse(address);
+  return asked.success ? latestAt(asker, asked.data) : null;
 }

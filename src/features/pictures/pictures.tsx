@@ -9,6 +9,8 @@ import type { usePictures } from '../../client/use-pictures';
 import { type PictureAbout, picturesAbout } from '../../core/job/kinds/picture';
 import { Button } from '../../ui/button';
 import { EntryField, asLine } from '../../ui/entry-field';
+import { findingAddress } from '../workspace/address';
+import { JobLink } from '../workspace/place';
 import { DrawOn } from './draw-on';
 
 type Props = {
@@ -18,19 +20,27 @@ type Props = {
   readonly pictures: ReturnType<typeof usePictures>;
 };
 
+/** Why a file was not taken as a picture, and what to do. */
+const whyUnread = (file: File): string =>
+  /hei[cf]/i.test(`${file.type} ${file.name}`)
+    ? `${file.name} is a HEIC picture, which this browser cannot read: set the camera to JPEG, or take it from here.`
+    : `${file.name} is no picture this browser can read.`;
+
 /** Pictures of one thing: taken or chosen, made small here, drawn upon, captioned, sent when there is a network. */
 export function Pictures({ about, name, pictures: { here, waiting, keep } }: Props) {
   const { job, jobId, append, isSealed } = useJob();
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
+  const [reading, setReading] = useState<{ readonly at: number; readonly of: number } | null>(null);
   const mine = picturesAbout(job, about);
   const addressOf = (sha256: string) => here.get(sha256) ?? `/api/jobs/${jobId}/pictures/${sha256}`;
   const take = async (files: readonly File[]) => {
     const refused: string[] = [];
-    for (const file of files) {
+    for (const [index, file] of files.entries()) {
+      setReading({ at: index + 1, of: files.length });
       const small = await smallPicture(file);
       if (!small) {
-        refused.push(`${file.name} is no picture this browser can read.`);
+        refused.push(whyUnread(file));
         continue;
       }
       const { sha256, width, height } = small;
@@ -46,6 +56,7 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
       const outcome = append([{ kind: 'picture.taken', body }]);
       if (!outcome.ok) refused.push(`${file.name}: ${outcome.reason}`);
     }
+    setReading(null);
     setProblem(refused.length > 0 ? `${refused.join(' ')} The others are kept.` : null);
   };
   return (
@@ -61,6 +72,8 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
                   alt={picture.caption || `${name}, picture`}
                   width={picture.width}
                   height={picture.height}
+                  loading="lazy"
+                  decoding="async"
                   className="h-32 w-full border border-rule bg-sheet object-contain"
                 />
               </a>
@@ -84,28 +97,36 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
               )}
               {waiting.has(picture.sha256) && <p className="text-faint">not yet sent</p>}
               {!isSealed && (
-                <DrawOn
-                  address={addressOf(picture.sha256)}
-                  done={async (drawn) => {
-                    await keep(drawn);
-                    const { entryId, ...body } = picture;
-                    const { sha256, width, height } = drawn;
-                    append([
-                      { kind: 'entry.struck', body: { entryId, why: 'Drawn upon' } },
-                      { kind: 'picture.taken', body: { ...body, pictureId: v7(), sha256, width, height } },
-                    ]);
-                  }}
-                />
-              )}
-              {!isSealed && (
-                <Button
-                  look="quiet"
-                  onClick={() =>
-                    append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Taken off' } }])
-                  }
-                >
-                  <X size={14} aria-hidden /> Take off
-                </Button>
+                <span className="flex flex-wrap gap-x-3">
+                  <DrawOn
+                    address={addressOf(picture.sha256)}
+                    done={async (drawn) => {
+                      await keep(drawn);
+                      const { entryId, ...body } = picture;
+                      const { sha256, width, height } = drawn;
+                      append([
+                        { kind: 'entry.struck', body: { entryId, why: 'Drawn upon' } },
+                        { kind: 'picture.taken', body: { ...body, pictureId: v7(), sha256, width, height } },
+                      ]);
+                    }}
+                  />
+                  {about.of !== 'observation' && about.of !== 'question' && (
+                    <JobLink
+                      href={findingAddress(jobId, { picture: picture.pictureId, where: name })}
+                      className="inline-flex min-h-9 items-center font-semibold underline underline-offset-4"
+                    >
+                      A finding
+                    </JobLink>
+                  )}
+                  <Button
+                    look="quiet"
+                    onClick={() =>
+                      append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Taken off' } }])
+                    }
+                  >
+                    <X size={14} aria-hidden /> Take off
+                  </Button>
+                </span>
               )}
             </li>
           ))}
@@ -130,6 +151,11 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
             }}
           />
         </label>
+      )}
+      {reading && reading.of > 1 && (
+        <p role="status" className="text-sm">
+          Making them small: {reading.at} of {reading.of}
+        </p>
       )}
       {problem && (
         <p role="alert" className="text-sm font-semibold">

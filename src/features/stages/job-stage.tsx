@@ -16,6 +16,7 @@ const loaders = {
   circuits: () => import('./circuits/circuits-stage').then((m) => m.CircuitsStage),
   observations: () => import('../findings/observations-stage').then((m) => m.ObservationsStage),
   review: () => import('./review/review-stage').then((m) => m.ReviewStage),
+  options: () => import('../options/options-stage').then((m) => m.OptionsStage),
 } satisfies Record<Stage, () => Promise<ComponentType>>;
 
 const Overview = dynamic(() => import('../workspace/job-overview').then((m) => m.JobOverview));
@@ -28,6 +29,7 @@ const parts: Record<Stage, ComponentType> = {
   circuits: dynamic(loaders.circuits),
   observations: dynamic(loaders.observations),
   review: dynamic(loaders.review),
+  options: dynamic(loaders.options),
 };
 
 /** Not every browser says when it is idle. */

@@ -22,6 +22,25 @@ export const benches = Object.keys(benchTitles) as BenchName[];
 /** Where a stage of a job is. */
 export const stageAddress = (jobId: string, stage: Stage): string => `/jobs/${jobId}/${stage}`;
 
+/** What an observation is begun with elsewhere. */
+type Begins = {
+  readonly finding?: string | null | undefined;
+  readonly what?: string;
+  readonly where?: string;
+  readonly way?: string | null;
+  readonly item?: string | null;
+  readonly code?: string | null;
+  readonly read?: string;
+  /** A picture that shows it, by its id. */
+  readonly picture?: string;
+};
+
+/** The form of an observation, filled in as far as it is known. */
+export function findingAddress(jobId: string, begins: Begins): string {
+  const said = Object.entries(begins).flatMap(([key, value]) => (value ? [[key, value]] : []));
+  return `${stageAddress(jobId, 'observations')}?${new URLSearchParams(said).toString()}#write`;
+}
+
 /** Where a bench is, for one way where it is about one. */
 export const benchAddress = (jobId: string, bench: string, wayId: string | null = null): string =>
   `${stageAddress(jobId, 'tests')}?bench=${bench}${wayId ? `&way=${wayId}` : ''}`;

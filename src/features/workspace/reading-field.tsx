@@ -12,6 +12,7 @@ import { recordTyped } from '../../core/work/recorder';
 import { Disclosure } from '../../ui/disclosure';
 import { Select } from '../../ui/select';
 import { useJob } from '../../client/job-provider';
+import { EarlierReadings } from './earlier-readings';
 import { StandingReadings } from './standing-readings';
 import { StruckReadings } from './struck-readings';
 import { VerdictMark, Working, verdictPattern } from './verdict-mark';
@@ -134,13 +135,14 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
       {judgement &&
         (judgement.verdict === 'meets' ? (
           <Disclosure summary={<span className="text-sm text-faint">{judgement.working.at(-1)}</span>}>
-            <Working judgement={judgement} />
+            <Working judgement={judgement} slot={slot} />
           </Disclosure>
         ) : (
           <div className="pt-1">
-            <Working judgement={judgement} />
+            <Working judgement={judgement} slot={slot} />
           </div>
         ))}
+      <EarlierReadings slot={slot} />
       <StandingReadings slot={slot} />
       <StruckReadings slot={slot} />
     </div>

@@ -1,6 +1,10 @@
 import { useJob } from '../../client/job-provider';
 import { type Judgement, type Verdict, verdictWord } from '../../core/words/judgement';
+import { findingAddress } from './address';
+import { JobLink } from './place';
 import { sayNext } from '../../core/words/next-step';
+import { findingOfReading } from '../../core/certificates/finding-of-reading';
+import type { Slot } from '../../core/installation/slot';
 import { Mark, type MarkShape } from '../../ui/mark';
 
 const shapes: Record<Verdict, MarkShape> = { meets: 'tick', doubt: 'query', fails: 'cross', unjudged: 'dash' };
@@ -18,7 +22,7 @@ export function VerdictMark({ verdict, worded = false }: { verdict: Verdict; wor
 }
 
 /** A judgement in the open: expected, limit and source, arithmetic, what next. */
-export function Working({ judgement }: { judgement: Judgement }) {
+export function Working({ judgement, slot = null }: { judgement: Judgement; slot?: Slot | null }) {
   const { pack } = useJob();
   const next = sayNext(pack, judgement.next);
   return (
@@ -52,6 +56,30 @@ export function Working({ judgement }: { judgement: Judgement }) {
           <dd className="font-semibold">{next}</dd>
         </>
       )}
+      {slot && <AsFinding slot={slot} judgement={judgement} />}
     </dl>
+  );
+}
+
+/** Where a reading is not met and the document tells of what exists: the way to its observation, filled in from it. */
+function AsFinding({ slot, judgement }: { slot: Slot; judgement: Judgement }) {
+  const view = useJob();
+  const found = findingOfReading(view, slot, judgement);
+  if (!found || view.isSealed || view.definition.about !== 'condition') return null;
+  const noted = view.job.observations.some(({ wayId }) => wayId !== null && wayId === found.wayId);
+  const { wayId, ...begins } = found;
+  return (
+    <>
+      <dt className="text-faint">Finding</dt>
+      <dd>
+        <JobLink
+          href={findingAddress(view.jobId, { ...begins, way: wayId })}
+          className="font-semibold underline underline-offset-4"
+        >
+          Write it as a finding
+        </JobLink>
+        {noted && <span className="text-faint"> · one is noted on this circuit</span>}
+      </dd>
+    </>
   );
 }

@@ -3,6 +3,8 @@ import * as z from 'zod';
 import { viewOf } from '../../core/catalogue';
 import { labelKindNames, labelsOf } from '../../core/certificates/labels';
 import { dangerNotice, distributorReport } from '../../core/certificates/letters';
+import { offerOf } from '../../core/certificates/offer';
+import { offered } from '../../core/certificates/options';
 import { findDocument, modelOf } from '../documents';
 import { firmParticulars } from '../people';
 import type { PrintAsked } from '../../print/print-asked';
@@ -113,6 +115,18 @@ export const getLetter = signedIn<{ params: Promise<{ jobId: string; observation
     return printedNow({ letter, at: new Date() }, `${sort.data}-${observation.number}.pdf`);
   },
 );
+
+/** What is offered to the client, to be looked at or handed over on paper. */
+export const getOffer = signedIn<{ params: Promise<{ jobId: string }> }>(async (_request, asker, { params }) => {
+  const jobId = z.uuid().safeParse((await params).jobId);
+  const job = jobId.success ? await stateOf(asker.firmId, 'job', jobId.data) : null;
+  const set = job && offered(job);
+  if (!job || !set) return notFound();
+  const reference = job.opened?.body.reference ?? '';
+  const firm = await firmParticulars(asker.firmId);
+  const offer = { ...offerOf(job, set), firm, reference, to: job.client.name ?? '' };
+  return printedNow({ offer, at: new Date() }, `options-${reference.replaceAll(/[^\w-]+/g, '-') || 'job'}.pdf`);
+});
 
 type ByToken = { params: Promise<{ token: string }> };
 

@@ -5,15 +5,17 @@ import { reportReasonWords } from '../../job/kinds/brief';
 import type { NoteSort } from '../../job/kinds/note';
 import type { Job } from '../../job/job';
 import type { JobView } from '../../job/view';
+import { moved } from '../../work/trend';
 import { openedShare } from '../../work/sampling';
 import { showDay } from '../../words/day';
 import { assess } from '../assessment';
-import { fact, printed } from '../fact';
+import { type Fact, fact, printed } from '../fact';
 import { sayTold } from '../letters';
 import { declarationsOf, instrumentsOf, replaced } from '../paper';
 import { notInspected, scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
 import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
+import { whereOf } from '../../job/kinds/observation';
 import type { Report } from './model';
 
 /** The report a job makes as it stands, complete or not: a draft prints dashes where something is missing. */
@@ -44,13 +46,14 @@ export function buildReport(view: JobView, firm: Firm): Report {
       fact('Additions or alterations', brief.alterations),
       fact('Records available', brief.records),
       fact('Previous report', brief.previousReport),
+      ...sinceEarlier(view),
       opened(job),
       ...notesOf(job),
     ],
-    limitations: job.limitations.map(({ sort, what, why, agreedWith }) => ({
+    limitations: job.limitations.map(({ sort, what, why, agreedWith, effect }) => ({
       sort: sort === 'agreed' ? 'Agreed' : 'Found on the day',
       what,
-      why,
+      why: effect ? `${why.trim().replace(/([^.!?])$/, '$1.')} ${effect}` : why,
       agreedWith: agreedWith || '—',
     })),
     notInspected: notInspected(inspection.flatMap((section) => section.items)),
@@ -69,6 +72,15 @@ export function buildReport(view: JobView, firm: Firm): Report {
     instruments: instrumentsOf(view),
     declarations: declarationsOf(view),
   };
+}
+
+/** What moved since the visit before this one; nothing where there was none. */
+function sinceEarlier(view: JobView): Fact[] {
+  const [last] = view.job.earlier;
+  if (!last) return [];
+  const since = last.on ? `Against ${showDay(last.on)}` : `Against ${last.number ?? last.reference}`;
+  const lines = moved(view);
+  return [fact(since, lines.length > 0 ? lines.slice(0, 20).join('; ') : 'as before, as far as both were read')];
 }
 
 /** Remarks that carry no code, and words for whoever comes next; nothing where there are none. */
@@ -106,13 +118,13 @@ const observationsOf = ({ job }: JobView): Report['observations'] =>
   job.observations.map((observation) => {
     const told = sayTold({ job }, observation.id);
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
-    const { id, number, code, what, where, why, codeReason, item, regulation, remedied } = observation;
+    const { id, number, code, what, why, codeReason, item, regulation, remedied } = observation;
     return {
       id,
       number,
       code,
       what,
-      where,
+      where: whereOf(observation),
       why: [why, codeReason && `Coded ${code} because: ${codeReason}.`, told].filter(Boolean).join(' '),
       item: item ?? '—',
       circuit: way ? `${way.number} ${way.description ?? ''}`.trim() : '—',

@@ -11,7 +11,7 @@ export const eicr: DocumentDefinition<Report> = {
   title: 'Electrical Installation Condition Report',
   about: 'condition',
   recommends: true,
-  stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review'],
+  stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review', 'options'],
   schedule: (pack) => pack.inspectionEicr,
   outcomes,
   roles: [

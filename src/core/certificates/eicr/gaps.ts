@@ -2,6 +2,7 @@ import { type Gap } from '../../job/document-definition';
 import { type Way } from '../../installation/way';
 import { type Place } from '../../installation/place';
 import { wayOfSubject } from '../../job/job';
+import { showDay } from '../../words/day';
 import { toLookUp } from '../../job/kinds/note';
 import { lastTold } from '../../job/kinds/told';
 import { nameOfSlot } from '../../job/slot-name';
@@ -53,7 +54,12 @@ function briefGaps(view: JobView): Gap[] {
         ['inspectedFrom', 'Date of the inspection'],
         ['extent', 'Extent: what the report covers'],
         ['estimatedAgeYears', 'Estimated age of the installation'],
-        ['alterations', 'Evidence of additions or alterations (write none seen where there is none)'],
+        [
+          'alterations',
+          job.earlier[0]?.on
+            ? `Additions or alterations since ${showDay(job.earlier[0].on)} (write none seen where there is none)`
+            : 'Evidence of additions or alterations (write none seen where there is none)',
+        ],
         ['records', 'Records available (write none where there are none)'],
         ['previousReport', 'Previous report: number or date (write none where there is none)'],
         ['samplingPercent', 'Share of accessories opened'],

@@ -16,6 +16,8 @@ const defaultsFields = z
     investigateBelowMegohms: z.number().min(1).max(1000).nullable(),
     /** How many years after its last paper a job is kept; three where nothing is said. */
     keepYears: z.number().int().min(leastYearsKept).max(50).nullable(),
+    /** What an hour of work costs, in whole pence. */
+    hourPence: z.number().int().min(0).max(1_000_000).nullable(),
   })
   .partial();
 export type Defaults = z.infer<typeof defaultsFields>;
@@ -25,6 +27,7 @@ export const defaultsSet = firmKind({
   versions: [
     unchanged('may say when insulation is looked into'),
     unchanged('may name an edition of its own, and how long copies are kept'),
+    unchanged('may say what an hour costs'),
   ],
   apply(firm, entry) {
     firm.defaults = { ...firm.defaults, ...entry.body };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { day, line, paragraph } from '../../installation/text';
+import { unchanged } from '../../ledger/kind';
 import { jobKind } from '../kind';
 import { codes } from '../outcome';
 import { whyNoWay } from './way';
@@ -7,6 +8,8 @@ import { whyNoWay } from './way';
 export const observationFields = z.object({
   what: paragraph,
   where: line,
+  /** Every further place it was found in: one finding, one code. */
+  places: z.array(line.min(1)).max(60).optional(),
   why: paragraph,
   code: z.enum(codes),
   item: line.nullable(),
@@ -25,6 +28,16 @@ export type Observation = ObservationFields & {
   readonly remedied: { readonly how: string; readonly on: string } | null;
 };
 
+/** Every place a finding is in, the first first; one where none is named. */
+export const placesOf = ({ where, places = [] }: Pick<ObservationFields, 'where' | 'places'>): string[] => [
+  where,
+  ...places,
+];
+
+/** The same in words. */
+export const whereOf = (observation: Pick<ObservationFields, 'where' | 'places'>): string =>
+  placesOf(observation).filter(Boolean).join('; ');
+
 /** A defect: what, where, why it matters, and how grave. */
 export const noted = jobKind({
   body: z.object({ observationId: z.uuid().toLowerCase(), fields: observationFields }),
@@ -36,6 +49,7 @@ export const noted = jobKind({
         return { ...rest, fields: { codeReason: null, ...fields } };
       },
     },
+    unchanged('may name every further place'),
   ],
   touches: ['observations'],
   apply(job, entry) {

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { line } from '../../installation/text';
 import type { Job } from '../job';
+import { unchanged } from '../../ledger/kind';
 import { jobKind } from '../kind';
 
 /** The longer side of a picture as it is kept, in pixels. */
@@ -8,7 +9,7 @@ export const mostPictureSide = 1600;
 const mostOfOne = 12;
 
 /** What a picture may be of. */
-const pictureSubjects = ['observation', 'board', 'point', 'limitation'] as const;
+const pictureSubjects = ['observation', 'board', 'point', 'limitation', 'question'] as const;
 const pictureAbout = z.object({ of: z.enum(pictureSubjects), id: z.uuid().toLowerCase() });
 export type PictureAbout = z.infer<typeof pictureAbout>;
 
@@ -30,6 +31,7 @@ function whyNot(job: Job, { of, id }: PictureAbout): string | null {
     board: job.boards.has(id),
     point: job.points.has(id),
     limitation: job.limitations.some(({ limitationId }) => limitationId === id),
+    question: job.questions.some(({ questionId }) => questionId === id),
   };
   return there[of] ? null : `There is no such ${of} in this job.`;
 }
@@ -38,7 +40,7 @@ function whyNot(job: Job, { of, id }: PictureAbout): string | null {
 export const picturesAbout = (job: Pick<Job, 'pictures'>, { of, id }: PictureAbout): readonly Picture[] =>
   job.pictures.filter(({ about }) => about.of === of && about.id === id);
 
-/** A picture of a finding, a board, a point, or of what could not be inspected. */
+/** A picture of a finding, a board, a point, of what could not be inspected, or of what is asked about. */
 export const pictured = jobKind({
   body: pictureTaken,
   versions: [
@@ -49,6 +51,7 @@ export const pictured = jobKind({
         return { ...rest, about: { of: 'observation', id: observationId } };
       },
     },
+    unchanged('may be of what is asked about'),
   ],
   touches: ['pictures'],
   apply: (job, { id, body }) => void job.pictures.push({ ...body, entryId: id }),

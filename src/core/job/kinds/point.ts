@@ -4,6 +4,7 @@ import { unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
 import { jobKind } from '../kind';
 import { someReading } from '../standing';
+import { tracedBy } from './traced';
 import { whyNoWay } from './way';
 
 const pointId = z.uuid().toLowerCase();
@@ -44,8 +45,15 @@ export const pointDescribed = jobKind({
   admit: (job, body) => whyNoPoint(job, body.pointId),
 });
 
+/** It is on another circuit than was thought, with how that was found. */
 export const pointMoved = jobKind({
-  body: z.object({ pointId, wayId: z.uuid().toLowerCase(), order: z.number().int().min(1).max(500) }),
+  body: z.object({
+    pointId,
+    wayId: z.uuid().toLowerCase(),
+    order: z.number().int().min(1).max(500),
+    foundBy: z.enum(tracedBy).optional(),
+  }),
+  versions: [unchanged('may say how it was found')],
   touches: ['points'],
   apply(job, { body }) {
     const point = job.points.get(body.pointId);

@@ -65,6 +65,7 @@ export const wayDescribed = jobKind({
     { name: 'a blank RCD is not none', upcast: sayAbsent },
     unchanged('may say what it draws and whose its neutral is'),
     unchanged('may say its neutral bar and whether it detects arcs'),
+    unchanged('may say how its conductors are marked'),
   ],
   touches: ['ways'],
   apply(job, { body }) {

@@ -12,6 +12,7 @@ export const workNatureWords: Record<(typeof workNatures)[number], string> = {
   'board change': 'Replacement of a consumer unit',
 };
 
+export const mostQuoteLines = 60;
 const quoteLine = z.object({
   what: line.min(1),
   /** Which line of the check before the quote it answers; null for one of the inspector's own. */
@@ -52,7 +53,7 @@ const worksFields = z
     /** The rating of the board that is to be fitted. */
     plannedBoardAmps: z.number().positive().max(1000).nullable(),
     /** What the work is quoted at, line by line, in whole pence. */
-    quote: z.array(quoteLine).max(60).nullable(),
+    quote: z.array(quoteLine).max(mostQuoteLines).nullable(),
   })
   .partial();
 export type WorksFields = z.infer<typeof worksFields>;

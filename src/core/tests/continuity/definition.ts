@@ -1,19 +1,16 @@
 import { bondFieldOf } from '../../installation/supply';
 import type { Subject } from '../../installation/slot';
-import type { EditionPack } from '../../edition/pack';
-import { type Way, isSpare } from '../../installation/way';
+import { isSpare } from '../../installation/way';
 import { governing, valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import type { JobView } from '../../job/view';
 import { unjudged } from '../../words/judgement';
-import { divide, exact, multiply, toShortest } from '../../quantity/exact';
 import { continuityOhms, megohms } from '../../quantity/reading-spec';
-import { limitFound, limitOfDevice } from '../loop/limit';
 import { ringR1, ringR2 } from '../ring/slots';
 import { judgeBonding } from './bonding';
 import { judgeMetalwork, judgeRadial } from './continuity';
-import { judgeExtraneous, judgeSupplementaryBonding } from './protective';
+import { judgeExtraneous, judgeSupplementaryBonding, operatingAmps } from './protective';
 import { conductorContinuity, extraneous, metalwork, r1r2, r2, supplementary } from './slots';
 
 const measured = { spec: continuityOhms, dead: true, order: 'continuity' } as const;
@@ -38,17 +35,6 @@ const radial =
       ring: isRing ? { r1: end(ringR1), r2: end(ringR2) } : null,
     });
   };
-
-/** The current that operates a circuit's protection within five seconds, in amperes: its RCD's IΔn, else the device's own. */
-function operatingAmps(pack: EditionPack, way: Way): string | null {
-  if (way.residualMilliamps) return toShortest(divide(exact(way.residualMilliamps), exact(1000)), 4);
-  const limit = limitOfDevice(pack, way, 5);
-  if (!limitFound(limit)) return null;
-  return toShortest(
-    divide(multiply(exact(pack.minimumVoltageFactor.value), exact(pack.nominalVolts.value)), limit.max),
-    4,
-  );
-}
 
 /** Continuity of the origin's conductors, of circuits by R1+R2 or R2, and of metalwork. */
 export const continuity: TestDefinition = {

@@ -15,6 +15,8 @@ import { beside, ohms } from '../../quantity/ohms';
 import { type Judgement, type Limit, doubted, notTaken } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, knownOf } from '../../quantity/reading-value';
+import type { Way } from '../../installation/way';
+import { limitFound, limitOfDevice } from '../loop/limit';
 
 /** Judges supplementary bonding between two parts in ohm: R ≤ 50 V ÷ Ia (415.2.2); for an RCD, Ia is its IΔn in amperes. */
 export function judgeSupplementaryBonding(value: ReadingValue, pack: EditionPack, operatingAmps: string): Judgement {
@@ -121,4 +123,15 @@ export function judgeLineNeutralLoop(
     ...judged,
     working: [...judged.working, reason('ln-loop.beside-supply', { supply: ohms(supplyOhms), rest })],
   };
+}
+
+/** The current that operates a circuit's protection within five seconds, in amperes: its RCD's IΔn, else the device's own. */
+export function operatingAmps(pack: EditionPack, way: Way): string | null {
+  if (way.residualMilliamps) return toShortest(divide(exact(way.residualMilliamps), exact(1000)), 4);
+  const limit = limitOfDevice(pack, way, 5);
+  if (!limitFound(limit)) return null;
+  return toShortest(
+    divide(multiply(exact(pack.minimumVoltageFactor.value), exact(pack.nominalVolts.value)), limit.max),
+    4,
+  );
 }

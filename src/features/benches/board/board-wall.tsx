@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { copyOfWay, typicalCircuits } from '../../../core/installation/typical';
-import type { Way } from '../../../core/installation/way';
+import { type Way, isSpare } from '../../../core/installation/way';
 import { waysOf } from '../../../core/job/job';
 import { Button } from '../../../ui/button';
 import { EntryField, asLine } from '../../../ui/entry-field';
@@ -16,6 +16,7 @@ import type { JobBody } from '../../../core/catalogue';
 import { entryThatAdded } from '../../../core/job/job';
 import { WayDesign } from '../../workspace/way-design';
 import { PointsEditor } from '../points/points-editor';
+import { WhichCircuit } from '../points/which-circuit';
 import type { BenchProps, Go } from '../registry';
 import { DeviceStates, DeviceSwitch } from '../frame/device-switch';
 import { CoverOf } from '../frame/going-live';
@@ -135,6 +136,9 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
         )}
       </section>
       {way && way.boardId === board.id && <Described key={way.id} way={way} ways={ways} go={go} />}
+      <WhichCircuit
+        unknown={ways.filter((each) => !each.description?.trim() && !isSpare(each) && !job.traced.has(each.id))}
+      />
       <CircuitChart name={board.name ?? 'board'} ways={ways} />
     </div>
   );
@@ -212,6 +216,21 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
             commit={(fields) => record([{ kind: 'way.described', body: { wayId: way.id, fields } }])}
           />
         ))}
+        {(['A', 'B'] as const).map(
+          (leg) =>
+            (leg === 'A' || way.arrangement === 'ring') && (
+              <EntryField
+                key={leg}
+                label={way.arrangement === 'ring' ? `Leg ${leg} marked` : 'Conductors marked'}
+                shown={way[`marksLeg${leg}`] ?? ''}
+                hint={leg === 'A' ? 'Tape, nicks or numbers at the board: links are made by them.' : undefined}
+                parse={asLine}
+                commit={(mark) =>
+                  record([{ kind: 'way.described', body: { wayId: way.id, fields: { [`marksLeg${leg}`]: mark } } }])
+                }
+              />
+            ),
+        )}
         <DeviceStates device={{ of: 'way', id: way.id }} />
         <EntryField
           label="Behind RCD"

@@ -33,7 +33,13 @@ export function CircuitChart({ name, ways }: { name: string; ways: readonly Way[
           {ways.map((way) => (
             <tr key={way.id} className="border-b border-rule">
               <td className="py-1 pr-3 text-right text-faint">{way.number}</td>
-              <td>{isSpare(way) ? 'spare' : (way.description ?? '')}</td>
+              <td>
+                {isSpare(way)
+                  ? 'spare'
+                  : job.traced.get(way.id)?.feeds === null
+                    ? 'off: leads nowhere that was found'
+                    : (way.description ?? '')}
+              </td>
               <td>{showDevice(way)}</td>
               <td>
                 {isSpare(way)

@@ -257,7 +257,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
               </Button>
             )}
           </p>
-          <Working judgement={judgement} />
+          <Working judgement={judgement} slot={highest?.body.slot ?? null} />
         </div>
       )}
       <LogRepair wayId={way.id} family={continuity} />

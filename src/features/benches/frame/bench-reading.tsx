@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import { type Slot, keyOf } from '../../../core/installation/slot';
 import { useJob } from '../../../client/job-provider';
+import { EarlierReadings } from '../../workspace/earlier-readings';
 import { StruckReadings } from '../../workspace/struck-readings';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { BenchCell } from './bench-cell';
@@ -42,10 +43,11 @@ export function BenchReading({ slot, label, sequence, row, column = 0, disabled,
       </div>
       {judgement &&
         (judgement.verdict === 'doubt' || judgement.verdict === 'fails' ? (
-          <Working judgement={judgement} />
+          <Working judgement={judgement} slot={slot} />
         ) : (
           <p className="text-xs text-faint">{judgement.working.at(-1)}</p>
         ))}
+      <EarlierReadings slot={slot} />
       <StruckReadings slot={slot} />
     </div>
   );

@@ -2,9 +2,9 @@
 
 import { Fragment } from 'react';
 import { v7 } from 'uuid';
-import type { Way } from '../../../core/installation/way';
+import { type Way, legOf } from '../../../core/installation/way';
 import { type Subject, slotAt } from '../../../core/installation/slot';
-import { stageAddress } from '../../workspace/address';
+import { findingAddress } from '../../workspace/address';
 import { Button, linkLook } from '../../../ui/button';
 import { BenchCell } from '../frame/bench-cell';
 import { useBench } from '../frame/bench-provider';
@@ -57,7 +57,8 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
       </h3>
       {isRing && (
         <p className="text-sm">
-          Both legs off the board and apart. The board side is read on leg A, the far side on the leg home.
+          Both legs off the board and apart. The board side is read on {legOf(way, 'A')}, the far side on the leg home
+          {way.marksLegB && ` (${way.marksLegB})`}.
         </p>
       )}
       <ol className="relative" aria-label="Sections from the board">
@@ -95,7 +96,11 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
       ))}
       {isOver && !isSealed && (
         <JobLink
-          href={`${stageAddress(jobId, 'observations')}?item=${observation.item}&code=${observation.code ?? ''}&way=${way.id}&what=${encodeURIComponent(`Insulation resistance below the minimum in the section to ${names.join(' and in the one to ')}, way ${way.number}`)}`}
+          href={findingAddress(jobId, {
+            ...observation,
+            way: way.id,
+            what: `Insulation resistance below the minimum in the section to ${names.join(' and in the one to ')}, way ${way.number}`,
+          })}
           className={`${linkLook('plain')} mt-2`}
         >
           Write the observation

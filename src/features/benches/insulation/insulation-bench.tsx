@@ -191,9 +191,9 @@ function Chosen({ way }: { way: Way }) {
   const preparation = insulationPreparation(way, pointsOf(job, way.id), board, job.supply);
   const proposal = proposeTestVoltage(pack, way, board);
   const state = useMemo(() => insulationOfWay(view, way), [view, way]);
-  const judgement =
-    verdicts.get(slotKey({ of: 'way', id: way.id }, liveEarth))?.judgement ??
-    verdicts.get(slotKey({ of: 'way', id: way.id }, liveLive))?.judgement ??
+  const judged =
+    verdicts.get(slotKey({ of: 'way', id: way.id }, liveEarth)) ??
+    verdicts.get(slotKey({ of: 'way', id: way.id }, liveLive)) ??
     null;
   const volts = inHand.testVolts ?? 500;
   const isLow = state.pattern !== null;
@@ -242,10 +242,10 @@ function Chosen({ way }: { way: Way }) {
           .filter(({ slot }) => !governing(view, slot.on, slot))}
         disabled={view.isSealed}
       />
-      {judgement && (
+      {judged && (
         <div className="border-t border-rule pt-2">
-          <VerdictMark verdict={judgement.verdict} worded />
-          <Working judgement={judgement} />
+          <VerdictMark verdict={judged.judgement.verdict} worded />
+          <Working judgement={judged.judgement} slot={judged.slot} />
         </div>
       )}
       {state.pattern && (

@@ -211,7 +211,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
               </span>
               <VerdictMark verdict={judgement.verdict} worded />
             </p>
-            <Working judgement={judgement} />
+            <Working judgement={judgement} slot={highest.body.slot} />
           </div>
         )}
       </div>

@@ -150,7 +150,7 @@ function OneDevice({
       {judged && (
         <div className="margin-line space-y-1 pl-3">
           <VerdictMark verdict={judged.verdict} worded />
-          <Working judgement={judged} />
+          <Working judgement={judged} slot={slotAt(on, rcdTime)} />
         </div>
       )}
       <BenchReading slot={slotAt(on, rcdButton)} label="Test button, after the instrument" sequence={20} row={20} />

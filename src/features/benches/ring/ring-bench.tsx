@@ -4,12 +4,10 @@ import dynamic from 'next/dynamic';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
-import { placeKey } from '../../../core/installation/place';
 import type { Point } from '../../../core/installation/point';
 import { type Measure, slotAt } from '../../../core/installation/slot';
-import type { Way } from '../../../core/installation/way';
+import { type Way, legOf } from '../../../core/installation/way';
 import { governing } from '../../../core/job/governing';
-import { pointsOf, unplacedPoints } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
 import { showValue } from '../../../core/quantity/reading-value';
 import { r1r2 } from '../../../core/tests/continuity/slots';
@@ -24,6 +22,7 @@ import { useRingReport } from '../../../client/use-ring-report';
 import { BenchCell } from '../frame/bench-cell';
 import { useBench } from '../frame/bench-provider';
 import { BenchReading } from '../frame/bench-reading';
+import { WhichCircuit } from '../points/which-circuit';
 import { ChooseWay } from '../frame/choose-way';
 import { HandsFree } from '../frame/hands-free';
 import { LeadNullPrompt } from '../frame/lead-null';
@@ -221,51 +220,12 @@ function unreadOfStep(view: JobView, points: readonly Point[]) {
   return second.length > 0 ? second : left(3);
 }
 
-/** Points that answered on no circuit yet: where each is found, it goes, with what was read on it. */
-function WhichCircuit() {
-  const { job, isSealed } = useJob();
-  const { record } = useBench();
-  const points = unplacedPoints(job);
-  if (points.length === 0) return null;
-  return (
-    <section id={placeKey({ of: 'list', list: 'unplaced points' })} aria-labelledby="which" className="pt-3">
-      <h3 id="which" className="border-b border-rule-strong pb-1 text-base">
-        Which circuit?
-      </h3>
-      <ul>
-        {points.map((point) => (
-          <li key={point.id} className="flex items-center justify-between gap-2 border-b border-rule py-1">
-            {point.name}
-            <Select
-              label={`${point.name} is on`}
-              disabled={isSealed}
-              value={null}
-              placeholder="answers on…"
-              className="min-w-0 max-w-60 text-sm"
-              onChange={(wayId) =>
-                record([
-                  {
-                    kind: 'point.moved',
-                    body: { pointId: point.id, wayId, order: pointsOf(job, wayId).length + 1 },
-                  },
-                ])
-              }
-              options={[...job.ways.values()]
-                .filter((way) => way.arrangement !== 'spare')
-                .map((way) => ({ value: way.id, label: `${way.number} ${way.description ?? ''}` }))}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
 /** A step's heading with its links: logged when they are made, ticked when they are out. */
 function StepHead({ step, way }: { step: 2 | 3; way: Way }) {
   const { job, isSealed } = useJob();
   const { record } = useBench();
   const test = `ring step ${step}`;
+  const other = step === 2 ? 'neutral' : 'CPC';
   const link = job.links.find(
     (each) => each.clearedAt === null && each.test === test && each.on.of === 'way' && each.on.id === way.id,
   );
@@ -293,6 +253,11 @@ function StepHead({ step, way }: { step: 2 | 3; way: Way }) {
       >
         {link ? 'links in: ✓ out' : 'links made'}
       </button>
+      {(way.marksLegA ?? way.marksLegB) && (
+        <span className="w-full text-xs font-normal text-faint">
+          line of {legOf(way, 'A')} to {other} of {legOf(way, 'B')}, and line of B to {other} of A
+        </span>
+      )}
     </span>
   );
 }

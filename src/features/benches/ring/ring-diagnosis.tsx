@@ -13,7 +13,7 @@ import {
   step3LineNeutral,
   step3NeutralCpc,
 } from '../../../core/tests/ring/slots';
-import { stageAddress } from '../../workspace/address';
+import { findingAddress } from '../../workspace/address';
 import { linkLook } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { JobLink } from '../../workspace/place';
@@ -133,9 +133,7 @@ const sharePercent = (share: number): string => `${Math.min(99, Math.round(100 *
 
 function Explained({ explanation, way }: { explanation: RingExplanation; way: Way }) {
   const { jobId, isSealed } = useJob();
-  const what = encodeURIComponent(
-    `${explanation.title}${explanation.place ? `, ${explanation.place}` : ''}, on the ring of way ${way.number}`,
-  );
+  const what = `${explanation.title}${explanation.place ? `, ${explanation.place}` : ''}, on the ring of way ${way.number}`;
   return (
     <li>
       <p className="text-base font-semibold">
@@ -151,7 +149,7 @@ function Explained({ explanation, way }: { explanation: RingExplanation; way: Wa
       <p className="pt-1 text-sm font-semibold">{explanation.action}</p>
       {explanation.observation && !isSealed && (
         <JobLink
-          href={`${stageAddress(jobId, 'observations')}?item=${explanation.observation.item}&code=${explanation.observation.code ?? ''}&way=${way.id}&what=${what}`}
+          href={findingAddress(jobId, { ...explanation.observation, way: way.id, what })}
           className={`${linkLook('plain')} mt-2`}
         >
           Write the observation

@@ -7,7 +7,9 @@ import { useJob } from '../../../client/job-provider';
 import { usePictures } from '../../../client/use-pictures';
 import { placeKey } from '../../../core/installation/place';
 import { type LimitationNoted, limitationNoted, limitationSorts } from '../../../core/job/kinds/limitation';
+import { draftEffect } from '../../../core/work/limitation-effect';
 import { Button } from '../../../ui/button';
+import { EntryField, asText } from '../../../ui/entry-field';
 import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
 import { Pictures } from '../../pictures/pictures';
@@ -31,6 +33,19 @@ export function Limitations({ record }: { record: Record }) {
               {l.what}
               <span className="block text-sm text-faint">
                 {l.sort === 'agreed' ? `Agreed with ${l.agreedWith || '…'}` : 'Found on the day'}: {l.why}
+              </span>
+              <span className="[&>div]:border-0">
+                <EntryField
+                  label="So the report says"
+                  lines={2}
+                  shown={l.effect ?? ''}
+                  hint={l.effect ? undefined : `For instance: ${draftEffect(l)}`}
+                  parse={asText}
+                  commit={(effect) => {
+                    const { entryId: _entry, ...body } = l;
+                    record({ kind: 'limitation.noted', body: { ...body, effect } });
+                  }}
+                />
               </span>
               <Pictures
                 about={{ of: 'limitation', id: l.limitationId }}
@@ -65,7 +80,7 @@ function NoteLimitation({ record }: { record: Record }) {
   const note = handleSubmit((body) => {
     if (body.sort === 'agreed' && !body.agreedWith)
       return setError('agreedWith', { message: 'Say with whom it was agreed.' });
-    if (record({ kind: 'limitation.noted', body }))
+    if (record({ kind: 'limitation.noted', body: { ...body, effect: draftEffect(body) } }))
       reset({ ...blank, limitationId: v7(), sort: body.sort, agreedWith: body.agreedWith });
   });
   return (

@@ -15,6 +15,7 @@ import { rcdFive, rcdHalf, rcdTime } from '../../../core/tests/residual/slots';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
+import { EarlierDrawn, EarlierReadings } from '../../workspace/earlier-readings';
 import { ReadingField } from '../../workspace/reading-field';
 import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
@@ -91,7 +92,8 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
           </p>
         )}
         {breaking && <VerdictMark verdict={breaking.verdict} worded />}
-        {shownJudgement && <Working judgement={shownJudgement} />}
+        {slot && <EarlierReadings slot={slot} />}
+        {shownJudgement && <Working judgement={shownJudgement} slot={judgement ? slot : null} />}
         {capacity && (
           <div className={breaking ? 'pt-2' : ''}>
             <VerdictMark verdict={capacity.verdict} worded />
@@ -128,6 +130,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
         )}
       </div>
       <div className="text-sm">
+        {slot && <EarlierDrawn slot={slot} />}
         {standing && (
           <p className="text-faint">
             {people[standing.madeBy] ?? 'somebody'}, {showMoment(standing.madeAt)}

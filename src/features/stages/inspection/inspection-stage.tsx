@@ -2,6 +2,7 @@
 
 import { useMemo, useRef, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
+import { usePictures } from '../../../client/use-pictures';
 import { type ItemGuidance, loadGuidance } from '../../../core/edition/guidance';
 import { itemOutcome } from '../../../core/job/item-outcome';
 import { inspectionWalk, itemsOf } from '../../../core/work/inspection-walk';
@@ -81,6 +82,7 @@ export function InspectionStage() {
 
 function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
   const view = useJob();
+  const pictures = usePictures(view.jobId);
   const walk = useMemo(() => inspectionWalk(view, guidance), [view, guidance]);
   const [at, setAt] = useState<string | null>(null);
   const top = useRef<HTMLDivElement>(null);
@@ -100,7 +102,7 @@ function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
     <div ref={top} className="grid scroll-mt-40 grid-cols-1 gap-x-6 md:grid-cols-[11rem_minmax(0,1fr)]">
       <Places walk={walk} here={here.name} go={go} />
       <div>
-        <PlaceHead key={here.name} place={here} walk={walk} />
+        <PlaceHead key={here.name} place={here} walk={walk} pictures={pictures} />
         <ItemRows key={`rows ${here.name}`} items={here.closes} place={here.name} />
         {also.length > 0 && (
           <Disclosure

@@ -10,7 +10,7 @@ import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';
-import { stageAddress } from '../../workspace/address';
+import { findingAddress, stageAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { Guidance, Measured } from './guidance';
 
@@ -137,11 +137,11 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
     const result = append([{ kind: 'note.made', body: { noteId: v7(), sort: 'look up', what, where } }]);
     toast(result.ok ? 'Parked under Findings, Notes: to look up before signing.' : result.reason);
   };
-  const finding = new URLSearchParams({
+  const finding = findingAddress(jobId, {
     item: row.item,
-    ...(found && isCode(found.outcome) ? { code: found.outcome } : {}),
-    ...(place && place !== wholeHouse ? { where: place } : {}),
-  }).toString();
+    code: found && isCode(found.outcome) ? found.outcome : null,
+    where: place && place !== wholeHouse ? place : '',
+  });
   return (
     <li id={`item-${row.item}`} className={`scroll-mt-40 border-b border-rule ${isChosen ? 'bg-sheet' : ''}`}>
       <div className="flex items-start gap-2">
@@ -210,7 +210,7 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
             )}
             {!isSealed && definition.about === 'condition' && (
               <JobLink
-                href={`${stageAddress(jobId, 'observations')}?${finding}`}
+                href={finding}
                 className={`min-h-6 py-0.5 underline underline-offset-4 ${found && !coded && isCode(found.outcome) ? 'font-semibold text-next-ink' : ''}`}
               >
                 Write the observation for {row.item}

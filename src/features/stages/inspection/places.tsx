@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
-import { usePictures } from '../../../client/use-pictures';
+import type { usePictures } from '../../../client/use-pictures';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { Point } from '../../../core/installation/point';
 import { type OpenedOutcome, openedOutcomes } from '../../../core/job/kinds/accessory';
@@ -13,7 +13,10 @@ import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';
-import { stageAddress } from '../../workspace/address';
+import { findingAddress } from '../../workspace/address';
+import { draftEffect } from '../../../core/work/limitation-effect';
+import { isBathRoom } from '../../../core/work/premises';
+import { SupplementaryBonding } from './supplementary';
 import { Pictures } from '../../pictures/pictures';
 import { JobLink } from '../../workspace/place';
 
@@ -64,9 +67,16 @@ const outcomeFaces: Record<PlaceOutcome, string> = {
 };
 
 /** A place's own line: whether one was in it, and the accessories chosen to be opened there. */
-export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly WalkPlace[] }) {
-  const { job, append, isSealed, jobId } = useJob();
-  const pictures = usePictures(jobId);
+export function PlaceHead({
+  place,
+  walk,
+  pictures,
+}: {
+  place: WalkPlace;
+  walk: readonly WalkPlace[];
+  pictures: ReturnType<typeof usePictures>;
+}) {
+  const { job, append, isSealed } = useJob();
   const [asking, setAsking] = useState(false);
   const say = (entries: readonly NewJobEntry[]) => {
     const result = append(entries);
@@ -117,6 +127,7 @@ export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly Wa
                   what: `Inspection: ${place.name}`,
                   why: reason,
                   agreedWith: null,
+                  effect: draftEffect({ what: `Inspection: ${place.name}` }),
                 },
               },
             ])
@@ -128,6 +139,7 @@ export function PlaceHead({ place, walk }: { place: WalkPlace; walk: readonly Wa
         [...job.boards.values()].map(({ id, name }) => (
           <Pictures key={id} about={{ of: 'board', id }} name={name || 'the board'} pictures={pictures} />
         ))}
+      {isBathRoom(place.name) && <SupplementaryBonding place={place.name} />}
       {place.open.length > 0 && (
         <ul aria-label="To open here" className="pt-1">
           {place.open.map((point) => (
@@ -147,6 +159,7 @@ function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typ
   const looked = job.accessories.get(point.id) ?? null;
   const way = job.ways.get(point.wayId);
   const say = (found: OpenedOutcome, reason: string | null) => {
+    const what = `Accessory not opened: ${point.name}${way ? `, way ${way.number}` : ''}`;
     const limitation: readonly NewJobEntry[] =
       found === 'not opened' && reason
         ? [
@@ -155,9 +168,10 @@ function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typ
               body: {
                 limitationId: v7(),
                 sort: 'operational',
-                what: `Accessory not opened: ${point.name}${way ? `, way ${way.number}` : ''}`,
+                what,
                 why: reason,
                 agreedWith: null,
+                effect: draftEffect({ what }),
               },
             },
           ]
@@ -166,7 +180,7 @@ function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typ
     if (!result.ok) toast(result.reason);
     setAsking(false);
   };
-  const finding = new URLSearchParams({ where: point.name, way: point.wayId }).toString();
+  const finding = findingAddress(jobId, { where: point.name, way: point.wayId });
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 py-0.5 text-sm">
       <span>
@@ -182,10 +196,7 @@ function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typ
       {looked?.reason && <span>{looked.reason}</span>}
       <Pictures about={{ of: 'point', id: point.id }} name={point.name} pictures={pictures} />
       {looked?.found === 'defect' && !isSealed && (
-        <JobLink
-          href={`${stageAddress(jobId, 'observations')}?${finding}`}
-          className="font-semibold text-next-ink underline underline-offset-4"
-        >
+        <JobLink href={finding} className="font-semibold text-next-ink underline underline-offset-4">
           Write what was behind it
         </JobLink>
       )}

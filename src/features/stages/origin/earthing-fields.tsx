@@ -13,6 +13,7 @@ import { judgeSizes } from '../../../core/tests/continuity/bonding';
 import { Disclosure } from '../../../ui/disclosure';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { ChoiceField } from '../../../ui/entry-field';
+import { BondsFollowed } from './bonds-followed';
 import { RecogniseEarthing } from './recognise-earthing';
 import { useSupply } from './use-supply';
 
@@ -59,6 +60,7 @@ export function EarthingFields() {
           {...field(bondFieldOf[service])}
         />
       ))}
+      <BondsFollowed />
     </>
   );
 }

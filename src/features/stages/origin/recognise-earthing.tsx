@@ -5,7 +5,6 @@ import { useJob } from '../../../client/job-provider';
 import {
   type EarthPlace,
   type NeutralJoin,
-  bondFollowed,
   earthPlaceWords,
   earthPlaces,
   neutralJoins,
@@ -15,12 +14,12 @@ import { Button } from '../../../ui/button';
 import { Checkbox } from '../../../ui/checkbox';
 import { Disclosure } from '../../../ui/disclosure';
 import { ToggleGroup } from '../../../ui/toggle-group';
-import { stageAddress } from '../../workspace/address';
+import { findingAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { EarthDrawing } from './earth-drawing';
 import { useSupply } from './use-supply';
 
-/** Which earthing it is, by what can be seen; and what is looked at along each bond. */
+/** Which earthing it is, by what can be seen. */
 export function RecogniseEarthing() {
   const { jobId, isSealed } = useJob();
   const { supply, record } = useSupply();
@@ -28,7 +27,7 @@ export function RecogniseEarthing() {
   const [nowhere, setNowhere] = useState(false);
   const [join, setJoin] = useState<NeutralJoin | null>(null);
   const means = recogniseEarthing(goesTo, join, nowhere);
-  const finding = new URLSearchParams({ item: '3.1', where: 'Intake' }).toString();
+  const finding = findingAddress(jobId, { finding: means?.finding, item: '3.1', where: 'Intake' });
   return (
     <Disclosure summary={<span className="text-sm font-semibold">Which earthing is it? By what can be seen</span>}>
       <div className="space-y-1 pb-2 text-sm">
@@ -71,22 +70,13 @@ export function RecogniseEarthing() {
                 </Button>
               )}
               {means.finding && !isSealed && (
-                <JobLink
-                  href={`${stageAddress(jobId, 'observations')}?${finding}`}
-                  className="py-1 underline underline-offset-4"
-                >
+                <JobLink href={finding} className="py-1 underline underline-offset-4">
                   Write the observation
                 </JobLink>
               )}
             </p>
           </div>
         )}
-        <h3 className="pt-2 font-semibold">Each bond, followed from its clamp</h3>
-        <ul className="list-disc pl-4">
-          {bondFollowed.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
       </div>
     </Disclosure>
   );

@@ -60,6 +60,7 @@ export default async function JobPage(props: Props) {
       remembered={remembered}
       testerUrl={testerAddress()}
       cardNotes={[...firm.cards.values()]}
+      prices={{ hourPence: firm.defaults.hourPence ?? null, own: [...firm.prices.values()] }}
     >
       <KeepPage path={`/jobs/${jobId.data}`} />
       <PlaceProvider asked={{ stage, search: new URLSearchParams(search).toString() }}>

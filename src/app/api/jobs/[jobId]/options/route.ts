@@ -1,0 +1,3 @@
+import { getOffer } from '../../../../../server/routes/documents';
+
+export const GET = getOffer;
