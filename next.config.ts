@@ -4,7 +4,7 @@ const securityHeaders = [
   { key: 'X-Content-Type-Options', value: 'nosniff' },
   { key: 'X-Frame-Options', value: 'DENY' },
   { key: 'Referrer-Policy', value: 'same-origin' },
-  { key: 'Permissions-Policy', value: 'camera=(self), geolocation=(), microphone=()' },
+  { key: 'Permissions-Policy', value: 'camera=(self), geolocation=(self), microphone=()' },
 ];
 
 const config: NextConfig = {

@@ -9,6 +9,7 @@ import type { PersonFields } from '../src/core/firm/kinds/person';
 import { closeConnections } from '../src/server/connection';
 import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
+import { installationFor } from '../src/server/installations';
 import { endPrinting } from '../src/server/printing';
 import { keepPicture } from '../src/server/pictures';
 import { type FirmActor, append, openJob, stateOf } from '../src/server/streams';
@@ -122,6 +123,13 @@ function refuseNothing(results: Awaited<ReturnType<typeof append>>): void {
 async function record(actor: FirmActor, scribe: Scribe): Promise<string> {
   const jobId = v7();
   refuseNothing(await openJob(actor, jobId, scribe.drafts));
+  const job = await stateOf(actor.firmId, 'job', jobId);
+  const { address, premises } = job?.site ?? {};
+  const client = job?.client.name ?? '';
+  const installationId = await installationFor(actor, { address: address ?? '', premises: premises ?? '', client });
+  if (!installationId) throw new Error('The demo firm was told of no installation');
+  const made = { id: v7(), madeAt: new Date().toISOString(), device: 'office' };
+  refuseNothing(await append(actor, 'job', jobId, [jobStream.draft('installation.set', { installationId }, made)]));
   return jobId;
 }
 

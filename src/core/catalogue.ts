@@ -6,11 +6,14 @@ import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
 import { type FirmLists, firmKind } from './firm/kind';
 import { cardNotes } from './firm/kinds/card';
+import { clientAdded, clientDescribed } from './firm/kinds/client';
 import { priceIsSet } from './firm/kinds/price';
 import { defaultsSet } from './firm/kinds/defaults';
+import { installationAdded, installationDescribed } from './firm/kinds/installation';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
 import { firmDescribed } from './firm/kinds/particulars';
+import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/kinds/visit';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
 import type { DocumentDefinition, DocumentList } from './job/document-definition';
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
@@ -27,6 +30,7 @@ import { covered } from './job/kinds/cover';
 import { type JobDocument, begun, issued, signed, undoSignatures } from './job/kinds/document';
 import { featureTold } from './job/kinds/feature';
 import { told } from './job/kinds/hand';
+import { installationSet } from './job/kinds/installation';
 import { brought } from './job/kinds/instrument';
 import { isolationBegins, isolationEnds, isolationReads } from './job/kinds/isolation';
 import { marked } from './job/kinds/item';
@@ -112,6 +116,7 @@ export const jobKinds = {
   'snag.cleared': snagClears,
   'client.named': clientNamed,
   'site.described': siteDescribed,
+  'installation.set': installationSet,
   'brief.agreed': briefAgreed,
   'earlier.brought': earlierBrought,
   'instrument.brought': brought,
@@ -203,6 +208,14 @@ export const firmKinds = {
   'edition.withdrawn': editionWithdrawn,
   'card.noted': cardNotes,
   'price.set': priceIsSet,
+  'client.added': clientAdded,
+  'client.described': clientDescribed,
+  'installation.added': installationAdded,
+  'installation.described': installationDescribed,
+  'visit.booked': visitBooked,
+  'visit.described': visitDescribed,
+  'visit.cancelled': visitCancelled,
+  'day.set': dayIsSet,
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,

@@ -2,6 +2,7 @@ import 'server-only';
 import { desc, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { documents, viewOf } from '../core/catalogue';
+import { bareAddress } from '../core/firm/kinds/installation';
 import { showDay } from '../core/words/day';
 import { bringForward } from '../core/work/bring-forward';
 import { forFirm } from './connection';
@@ -18,18 +19,15 @@ export type KnownVisit = {
   readonly number: string | null;
 };
 
-/** An address by its letters and figures alone: how it was broken into lines says nothing. */
-const bare = (address: string): string => address.toLowerCase().replaceAll(/[^a-z0-9]+/g, '');
-
 /** The latest visit of the firm to an address that recorded its circuits; null where there is none. */
 export async function latestAt(actor: FirmActor, address: string): Promise<KnownVisit | null> {
-  const wanted = bare(address);
+  const wanted = bareAddress(address);
   if (wanted.length < 6) return null;
   return forFirm(actor.firmId, async (tx) => {
     const rows = await tx
       .select()
       .from(jobSummary)
-      .where(sql`regexp_replace(lower(${jobSummary.siteAddress}), '[^a-z0-9]+', '', 'g') = ${wanted}`)
+      .where(eq(jobSummary.bareAddress, wanted))
       .orderBy(sql`${jobSummary.inspectedOn} desc nulls last`, desc(jobSummary.jobId))
       .limit(5);
     for (const { jobId, reference, document, inspectedOn, documentNumber } of rows) {

@@ -144,6 +144,11 @@ export const jobSummary = pgTable(
     document: text('document').notNull(),
     clientName: text('client_name').notNull(),
     siteAddress: text('site_address').notNull(),
+    /** The address by its letters and figures alone. */
+    bareAddress: text('bare_address')
+      .notNull()
+      .generatedAlwaysAs(sql`regexp_replace(lower(site_address), '[^a-z0-9]+', '', 'g')`),
+    installationId: uuid('installation_id'),
     inspectedOn: date('inspected_on', { mode: 'string' }),
     status: text('status').notNull(),
     nextStage: text('next_stage'),
@@ -154,7 +159,11 @@ export const jobSummary = pgTable(
     dueOn: date('due_on', { mode: 'string' }),
     lastSeq: integer('last_seq').notNull(),
   },
-  (table) => [index('job_summary_firm').on(table.firmId, table.status)],
+  (table) => [
+    index('job_summary_firm').on(table.firmId, table.status),
+    index('job_summary_address').on(table.firmId, table.bareAddress),
+    index('job_summary_installation').on(table.firmId, table.installationId),
+  ],
 );
 
 /** Projection of what follows from issued documents by a day, while it is not done. */

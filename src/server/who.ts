@@ -4,6 +4,7 @@ import { redirect } from 'next/navigation';
 import { cache } from 'react';
 import { type Role, roles } from '../core/ledger/actor';
 import { authentication, trustedOrigins } from './authentication';
+import { isUnbegun } from './firms';
 import { isBusy, isTrouble, logFault } from './trouble';
 import { knownSession } from './known-sessions';
 import type { FirmActor } from './streams';
@@ -43,10 +44,10 @@ export async function isStillSignedIn(request: Request): Promise<boolean> {
   return session !== null && !session.user.accessEndedAt;
 }
 
-/** For pages: the asker, or the sign-in page. */
+/** For pages: the asker, or the page to sign in at; the page to begin at while there is no firm at all. */
 export async function requireAsker(): Promise<Asker> {
   const asker = await whoIsAsking();
-  if (!asker) redirect('/sign-in');
+  if (!asker) redirect((await isUnbegun()) ? '/begin' : '/sign-in');
   return asker;
 }
 

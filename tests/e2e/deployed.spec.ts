@@ -96,6 +96,7 @@ test('a job goes through two processes behind TLS, without the network and back,
       .toBe(true);
     await context.setOffline(true);
     await page.reload();
+    await expect(page.getByTestId('send-state')).toHaveText('sent');
     await fill(page, /^Ze/, '0.21');
     await expect(page.getByTestId('send-state')).toContainText('1 not yet sent');
 

@@ -14,6 +14,8 @@ let jobId: string;
 let observationId: string;
 let issuedJob: string;
 let documentId: string;
+let installationId: string;
+let clientId: string;
 
 async function signIn(email: string, password: string): Promise<string> {
   const answer = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
@@ -69,7 +71,18 @@ beforeAll(async () => {
     noted.rows.find(({ job_id }) => found.rows.some((row) => row.job_id === job_id && row.status === 'under way'))
       ?.job_id ?? jobId;
   observationId = noted.rows.find(({ job_id }) => job_id === jobId)?.id ?? '';
-  expect([jobId, issuedJob, documentId, observationId].every((id) => id.length === 36)).toBe(true);
+  const idOf = async (kind: string, id: string) =>
+    (
+      await asOwner(
+        (c) => c.query<{ id: string }>('select body->>$2 as id from entry where kind = $1', [kind, id]),
+        app.env.DATABASE_OWNER_URL,
+      )
+    ).rows[0]?.id ?? '';
+  installationId = await idOf('installation.added', 'installationId');
+  clientId = await idOf('client.added', 'clientId');
+  expect([jobId, issuedJob, documentId, observationId, installationId, clientId].every((id) => id.length === 36)).toBe(
+    true,
+  );
 }, 180_000);
 afterAll(() => app?.stop());
 
@@ -261,9 +274,12 @@ function addresses(): { path: string; methods: string[] }[] {
     .filter((file) => /\/(route|page)\.tsx?$/.test(file) && !file.includes('[...all]'))
     .flatMap((file) => {
       const path = `/${relative('src/app', file).replace(/\/?(route|page)\.tsx?$/, '')}`
+        .replace(/\(house\)\/?/, '')
         .replace('[jobId]', jobId)
         .replace('[documentId]', documentId)
         .replace('[observationId]', observationId)
+        .replace('[installationId]', installationId)
+        .replace('[clientId]', clientId)
         .replace('[token]', '0'.repeat(32))
         .replace('[sha256]', '0'.repeat(64))
         .replace('[path]', 'sw.js');
@@ -298,7 +314,16 @@ const open = [
   '/service-worker/sw.js',
 ];
 /** What everybody signed in has of their own firm. */
-const own = ['/', '/firm', '/firm/copies', '/account', '/api/jobs', '/api/firm/entries', '/api/firm/stream'];
+const own = [
+  '/',
+  '/clients',
+  '/firm',
+  '/firm/copies',
+  '/account',
+  '/api/jobs',
+  '/api/firm/entries',
+  '/api/firm/stream',
+];
 /** What an answer says; of one that goes on, what it begins with. */
 async function wordsOf(answer: Response): Promise<string> {
   if (!answer.headers.get('Content-Type')?.includes('event-stream')) return answer.text();
@@ -341,7 +366,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(24);
+    expect(actions).toHaveLength(25);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

@@ -1,11 +1,14 @@
 import type { OwnEdition } from '../edition/own-edition';
 import type { Streamed } from '../ledger/stream';
 import type { CardNote } from './kinds/card';
+import type { Client } from './kinds/client';
 import type { Defaults } from './kinds/defaults';
+import type { Installation } from './kinds/installation';
 import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
 import type { Invitation, Person } from './kinds/person';
 import type { Price } from './kinds/price';
+import { type DayRules, type Visit, usualDay } from './kinds/visit';
 
 /** A firm as it stands: the fold of its own stream. */
 export type FirmState = Streamed & {
@@ -13,6 +16,12 @@ export type FirmState = Streamed & {
   readonly defaults: Defaults;
   /** Editions the firm told of, as each stands now. */
   readonly editions: ReadonlyMap<string, OwnEdition>;
+  /** Who the firm works for, and where. */
+  readonly clients: ReadonlyMap<string, Client>;
+  readonly installations: ReadonlyMap<string, Installation>;
+  /** Who goes where and when, and how a day is laid out. */
+  readonly visits: ReadonlyMap<string, Visit>;
+  readonly day: DayRules;
   readonly instruments: ReadonlyMap<string, FirmInstrument>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
@@ -27,6 +36,10 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   particulars: {},
   defaults: {},
   editions: new Map(),
+  clients: new Map(),
+  installations: new Map(),
+  visits: new Map(),
+  day: usualDay,
   instruments: new Map(),
   people: new Map(),
   invitations: new Map(),

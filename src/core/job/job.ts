@@ -51,6 +51,8 @@ export type Job = Streamed & {
   readonly client: ClientFields;
   readonly site: SiteFields;
   readonly brief: BriefFields;
+  /** The firm's installation it is at; null where nothing was said. */
+  readonly installationId: string | null;
   /** Earlier visits to the same installation, the latest first. */
   readonly earlier: readonly EarlierVisit[];
   readonly instruments: ReadonlyMap<string, InstrumentBrought>;
@@ -109,6 +111,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   client: {},
   site: {},
   brief: {},
+  installationId: null,
   earlier: [],
   instruments: new Map(),
   supply: {},

@@ -1,15 +1,14 @@
 import { showMoment } from '../../core/words/moment';
 import type { Copies } from '../../server/keeping';
 import { Button } from '../../ui/button';
-import { PageHead } from './page-head';
 import { RemoveJob } from './remove-job';
 
 /** Jobs past the time copies are kept: each is saved as a file, then removed; what is left of those that were. */
 export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; readonly mayRemove: boolean }) {
   const { years, past, removed } = copies;
   return (
-    <div className="mx-auto max-w-4xl px-4 pb-16">
-      <PageHead title="Copies kept" />
+    <>
+      <h1 className="pt-4 text-2xl">Copies kept</h1>
       <main className="space-y-8 pt-4">
         <section aria-labelledby="past">
           <h2 id="past" className="border-b border-rule-strong pb-1 text-xl">
@@ -55,6 +54,6 @@ export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; rea
           </section>
         )}
       </main>
-    </div>
+    </>
   );
 }

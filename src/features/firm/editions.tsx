@@ -10,7 +10,7 @@ import { Button } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
 import { FormField } from '../../ui/form-field';
 import { saveFile } from '../../ui/save-file';
-import type { Record } from './firm-page';
+import type { Record } from './use-record';
 
 const format = 'orange-ledger/edition/1';
 

@@ -2,43 +2,27 @@
 
 import Link from 'next/link';
 import { leastYearsKept } from '../../core/firm/kinds/defaults';
-import { toast } from '../../ui/toast';
-import type { NewFirmEntry } from '../../core/catalogue';
 import { editionPack } from '../../core/edition/editions';
 import { editionIds } from '../../core/edition/pack';
 import { schoolWords, schools } from '../../core/job/kinds/brief';
 import { useFirm } from '../../client/firm-provider';
-import { refusalsOf } from '../../client/refusals';
-import { Refusals } from '../../ui/refusals';
+import { type Record, useRecord } from './use-record';
 import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
-import { SendState } from '../../ui/send-state';
 import { Editions } from './editions';
 import { CardNotes } from './card-notes';
 import { Instruments } from './instruments';
 import { Logo } from './logo';
-import { PageHead } from './page-head';
+import { FirmSending } from './firm-sending';
 import { People } from './people';
 import { PriceList } from './price-list';
 
 /** The firm: what its documents carry, what it measures with, who works for it, and what a new job begins with. */
 export function FirmPage() {
-  const { firm, append, sending, unsent, loaded, nudge, refused, dismiss, sendAgain } = useFirm();
-  const record = (entry: NewFirmEntry) => {
-    const outcome = append([entry]);
-    if (!outcome.ok) toast(outcome.reason);
-    return outcome.ok;
-  };
+  const { firm } = useFirm();
+  const record = useRecord();
   return (
-    <div className="mx-auto max-w-6xl px-4 pb-16">
-      <PageHead title={firm.particulars.name ?? 'The firm'}>
-        <SendState sending={sending} unsent={unsent} loaded={loaded} nudge={nudge} />
-      </PageHead>
-      <Refusals
-        refusals={refusalsOf(refused)}
-        putAside={dismiss}
-        sendAgain={sendAgain}
-        className="border-b-2 border-ink"
-      />
+    <>
+      <FirmSending title={firm.particulars.name ?? 'The firm'} />
       <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
         <div className="space-y-8">
           <Particulars record={record} />
@@ -56,11 +40,9 @@ export function FirmPage() {
           <People />
         </div>
       </main>
-    </div>
+    </>
   );
 }
-
-export type Record = (entry: NewFirmEntry) => boolean;
 
 const demanded = (what: string) => (text: string) =>
   text.trim() === ''

@@ -21,7 +21,7 @@ import { Confirm } from '../../ui/confirm';
 import { DateField } from '../../ui/date-field';
 import { FormField } from '../../ui/form-field';
 import { Select } from '../../ui/select';
-import type { Record } from './firm-page';
+import type { Record } from './use-record';
 
 /** The firm's instruments, with how long their calibration holds. */
 export function Instruments({ record }: { record: Record }) {

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { type ListedJob, firmJobs } from '../../client/firm-jobs';
 import { Find } from '../../ui/find';
+import { housePages } from '../firm/house-pages';
 
 /** Any job of the firm, or page of the house, by a few letters: on the pages that are no job's. */
 export function FindJob() {
@@ -25,7 +26,10 @@ export function FindJob() {
             run: () => router.push(`/jobs/${job.jobId}`),
           })),
         },
-        { name: 'Pages', items: [page('Jobs', '/'), page('The firm', '/firm'), page('Your account', '/account')] },
+        {
+          name: 'Pages',
+          items: [...housePages.map(({ says, href }) => page(says, href)), page('Your account', '/account')],
+        },
       ]}
     />
   );

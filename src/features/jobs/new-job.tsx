@@ -40,9 +40,21 @@ const unanswered = (error: unknown) => {
   throw error;
 };
 
+type Props = {
+  /** What a new job of the firm is worked to. */
+  readonly usual: string;
+  /** Editions the firm told of itself. */
+  readonly own: readonly Edition[];
+  /** Where it is, where that is known beforehand. */
+  readonly at?: Pick<OpenJobFields, 'address' | 'premises' | 'client'> | undefined;
+};
+
+/** A report begins with what is there; work at the same address begins with what was asked for. */
+const broughtFor = (sort: JobSort | undefined, visit: KnownVisit | null) =>
+  sort === 'periodic' ? (visit?.jobId ?? null) : null;
+
 /** Opens a job from what was done, or is to be: which paper, why, who signs and who has to know is said before it is opened. */
-/** `usual` is what a new job of the firm is worked to; `own` are the editions the firm told of itself. */
-export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] }) {
+export function NewJob({ usual, own, at }: Props) {
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { register, control, handleSubmit, formState, setValue } = useForm<OpenJobFields>({
@@ -59,9 +71,9 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
       paper: null,
       because: '',
       reference: '',
-      address: '',
-      premises: '',
-      client: '',
+      address: at?.address ?? '',
+      premises: at?.premises ?? '',
+      client: at?.client ?? '',
       edition: usual,
       bring: null,
     },
@@ -72,8 +84,7 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
   const look = async (address: string) => {
     const visit = await knownAtAction(address).catch(() => null);
     setKnown(visit);
-    // A report begins with what is there; work at the same address begins with what was asked for.
-    setValue('bring', sort === 'periodic' ? (visit?.jobId ?? null) : null);
+    setValue('bring', broughtFor(sort, visit));
   };
   const submit = handleSubmit(async (fields) => {
     setProblem(null);
@@ -87,6 +98,7 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
         onClick={() => {
           setValue('jobId', v7());
           setOpen(true);
+          if (at) void look(at.address);
         }}
       >
         Open a job
@@ -104,6 +116,7 @@ export function NewJob({ usual, own }: { usual: string; own: readonly Edition[] 
                   value={field.value ?? null}
                   onChange={(value) => {
                     field.onChange(value);
+                    if (known) setValue('bring', broughtFor(value, known));
                     setValue('circuitsTouched', jobSorts[value].facts.circuitsTouched);
                     setValue('paper', null);
                   }}

@@ -7,6 +7,7 @@ import { adviseJob, jobSorts, kindsOf } from '../../core/certificates/job-sorts'
 import { noticeWords } from '../../core/certificates/which-document';
 import { isHeld } from '../../core/edition/pack';
 import { type KnownVisit, forwardFrom, latestAt } from '../../server/earlier';
+import { installationFor } from '../../server/installations';
 import { firmState } from '../../server/people';
 import { openJob, stateOf } from '../../server/streams';
 import { requireAsker } from '../../server/who';
@@ -41,6 +42,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   if (bring && !forward) return { problem: 'The earlier job is not there any more. Nothing was opened.' };
   // Sent again after an answer that was lost: it is open.
   if ((await stateOf(asker.firmId, 'job', jobId))?.opened) redirect(`/jobs/${jobId}`);
+  const installationId = await installationFor(asker, { address, premises, client });
   const madeAt = new Date().toISOString();
   const draft = <K extends JobKind>(kind: K, body: JobBody<K>) =>
     jobStream.draft(kind, body, { id: v7(), madeAt, device: 'office form' });
@@ -71,6 +73,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
         }),
       ),
     draft('site.described', { address, premises: premises || null, country: asked.country }),
+    ...(installationId ? [draft('installation.set', { installationId })] : []),
     draft('client.named', { name: client || null }),
     draft('brief.agreed', {
       school,

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { missing } from '../../core/job/document-definition';
 import { resultVerdicts } from '../../core/job/verdicts';
 import { isUntouched, stageWords } from '../../core/work/stages';
@@ -35,6 +36,13 @@ export function JobOverview() {
         <h1 id="stages" className="pb-2 text-2xl">
           {(job.site.address ?? 'Job').split('\n')[0]}
         </h1>
+        {job.installationId && (
+          <p className="pb-2 text-sm">
+            <Link href={`/installations/${job.installationId}`} className="underline underline-offset-4">
+              Getting in, client and every visit here
+            </Link>
+          </p>
+        )}
         <ol>
           {stages.map((stage, index) => {
             const open = lacking.filter((gap) => gap.stage === stage);

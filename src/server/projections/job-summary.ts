@@ -12,7 +12,7 @@ export type JobSummary = typeof jobSummary.$inferSelect;
 type JobStatus = 'to do' | 'under way' | 'issued';
 
 /** What the list of jobs shows of one job: a pure function of the job. */
-function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq'> {
+function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq' | 'bareAddress'> {
   const view = viewOf(job);
   // What is missing is missing whatever the verdicts: judging everything would cost more than all the rest of an append.
   const gaps = view ? missing(view.definition.gaps(view, new Map())) : [];
@@ -24,6 +24,7 @@ function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq'> {
     document: view?.document.kind ?? '',
     clientName: job.client.name ?? '',
     siteAddress: job.site.address ?? '',
+    installationId: job.installationId,
     inspectedOn: job.brief.inspectedFrom ?? view?.document.works.completedOn ?? null,
     status: (issued ? 'issued' : isStarted ? 'under way' : 'to do') satisfies JobStatus,
     nextStage: issued ? null : (gaps[0]?.stage ?? 'review'),

@@ -29,7 +29,7 @@ export function InspectionStage() {
   const [by, setBy] = useState<'place' | 'section' | null>(null);
   // A link leads to its item, whichever place that is seen from.
   const led = target?.at.startsWith('item-') ? target.at.slice('item-'.length) : null;
-  const shown = by ?? (led || guidance === none ? 'section' : 'place');
+  const shown = loaded === 'unreadable' ? 'section' : (by ?? (led ? 'section' : 'place'));
   const schedule = definition.schedule(pack);
   const open = schedule.filter((row) => !itemOutcome(view, row.item)).length;
   const share = openedShare(job);
@@ -71,11 +71,8 @@ export function InspectionStage() {
             : 'N not applicable'}
         </p>
       )}
-      {shown === 'place' && guidance !== none ? (
-        <ByPlace guidance={guidance} />
-      ) : (
-        <BySection guidance={guidance} led={led} />
-      )}
+      {shown === 'section' && <BySection guidance={guidance} led={led} />}
+      {shown === 'place' && loaded !== 'loading' && <ByPlace guidance={guidance} />}
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { supervises } from '../../../core/ledger/actor';
-import { CopiesView } from '../../../features/firm/copies-view';
-import { copiesOf } from '../../../server/keeping';
-import { requireAsker } from '../../../server/who';
+import { supervises } from '../../../../core/ledger/actor';
+import { CopiesView } from '../../../../features/firm/copies-view';
+import { copiesOf } from '../../../../server/keeping';
+import { requireAsker } from '../../../../server/who';
 
 export const metadata: Metadata = { title: 'Copies kept' };
 

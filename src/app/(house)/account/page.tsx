@@ -1,9 +1,8 @@
 import type { Metadata } from 'next';
-import { ChangePassword } from '../../features/firm/change-password';
-import { PageHead } from '../../features/firm/page-head';
-import { Sessions } from '../../features/firm/sessions';
-import { ownSessions } from '../../server/sessions';
-import { requireAsker } from '../../server/who';
+import { ChangePassword } from '../../../features/firm/change-password';
+import { Sessions } from '../../../features/firm/sessions';
+import { ownSessions } from '../../../server/sessions';
+import { requireAsker } from '../../../server/who';
 
 export const metadata: Metadata = { title: 'Your account' };
 
@@ -11,8 +10,8 @@ export default async function AccountPage() {
   const { id, name, position, email, roles } = await requireAsker();
   const sessions = await ownSessions(id);
   return (
-    <div className="mx-auto max-w-4xl px-4 pb-16">
-      <PageHead title="Your account" />
+    <>
+      <h1 className="pt-4 text-2xl">Your account</h1>
       <main className="grid gap-x-10 gap-y-8 pt-4 md:grid-cols-2">
         <div className="space-y-8">
           <section>
@@ -31,6 +30,6 @@ export default async function AccountPage() {
         </div>
         <ChangePassword />
       </main>
-    </div>
+    </>
   );
 }

@@ -1,0 +1,27 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { useFirm } from '../../client/firm-provider';
+import { refusalsOf } from '../../client/refusals';
+import { Refusals } from '../../ui/refusals';
+import { SendState } from '../../ui/send-state';
+
+/** The head of a page that records in the firm's stream: its title, whether all of it is sent, and what was refused. */
+export function FirmSending({ title, children }: { title: ReactNode; children?: ReactNode }) {
+  const { sending, unsent, loaded, nudge, refused, dismiss, sendAgain } = useFirm();
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-4 pt-4">
+        <h1 className="flex-1 text-2xl">{title}</h1>
+        {children}
+        <SendState sending={sending} unsent={unsent} loaded={loaded} nudge={nudge} />
+      </div>
+      <Refusals
+        refusals={refusalsOf(refused)}
+        putAside={dismiss}
+        sendAgain={sendAgain}
+        className="border-b-2 border-ink"
+      />
+    </>
+  );
+}

@@ -1,0 +1,35 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { FindJob } from '../jobs/find-job';
+import { housePages } from './house-pages';
+import { PersonMenu } from './person-menu';
+
+/** Above every page of the firm: the ways to the others, anything by a few letters, and who is signed in. */
+export function HouseHead({ person }: { person: string }) {
+  const at = usePathname();
+  const isAt = (href: string) =>
+    href === '/' ? at === '/' : at.startsWith(href) || (href === '/clients' && at.startsWith('/installations'));
+  return (
+    <header className="flex min-h-14 flex-wrap items-center gap-x-5 border-b border-rule-strong">
+      <Link href="/" className="font-serif text-lg font-semibold max-md:hidden">
+        Orange Ledger
+      </Link>
+      <nav aria-label="Pages" className="flex min-w-0 flex-1 overflow-x-auto max-md:order-last max-md:basis-full">
+        {housePages.map(({ says, href }) => (
+          <Link
+            key={href}
+            href={href}
+            aria-current={isAt(href) ? 'page' : undefined}
+            className="flex min-h-14 items-center whitespace-nowrap border-b-[3px] max-md:min-h-11 border-transparent px-3 hover:bg-hover aria-[current]:border-ink aria-[current]:font-semibold"
+          >
+            {says}
+          </Link>
+        ))}
+      </nav>
+      <FindJob />
+      <PersonMenu name={person} />
+    </header>
+  );
+}

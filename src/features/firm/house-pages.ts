@@ -1,0 +1,6 @@
+/** The pages of the firm, in the order of the day. */
+export const housePages = [
+  { says: 'Jobs', href: '/' },
+  { says: 'Clients', href: '/clients' },
+  { says: 'The firm', href: '/firm' },
+] as const;
