@@ -10,6 +10,8 @@ import { closeConnections } from '../src/server/connection';
 import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
 import { installationFor } from '../src/server/installations';
+import { firmState } from '../src/server/people';
+import { jobsOpen } from '../src/server/projections/job-summary';
 import { endPrinting } from '../src/server/printing';
 import { keepPicture } from '../src/server/pictures';
 import { type FirmActor, append, openJob, stateOf } from '../src/server/streams';
@@ -17,6 +19,8 @@ import { actorOf } from './demo/actor';
 import { type Instrument, bungalow, cottage, rentedHouse } from './demo/dwellings';
 import { boardToQuote, likeForLike, newHouse, remedial, rewire, smallWorks, workshop } from './demo/every-sort';
 import { boardChange, towelRail } from './demo/new-work';
+import { diary } from './demo/diary';
+import { dayHere } from '../src/core/words/moment';
 import type { Scribe } from './demo/scribe';
 
 const people: readonly (PersonFields & { readonly email: string })[] = [
@@ -63,7 +67,7 @@ async function empty(named: string | undefined): Promise<void> {
   }
   await client.query("set session_replication_role = 'replica'");
   await client.query(
-    'delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
+    'delete from calendar_feed; delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
   );
   await client.end();
 }
@@ -192,6 +196,10 @@ async function load(): Promise<void> {
   await issue(idris, likeForLike(lamp, instruments), 'MWC', new Date(lamp.getTime() + hour));
   const change = new Date(now - 6 * dayMillis);
   await issue(idris, boardChange(change, instruments), 'EIC', new Date(change.getTime() + 5 * hour));
+
+  const { firmId } = idris;
+  const booked = diary(await firmState(firmId), await jobsOpen(firmId), [idris.id, maud.id], dayHere(new Date(now)));
+  refuseNothing(await append(idris, 'firm', firmId, booked));
 
   const path = process.env.DEMO_FILE ?? '.local/demo.json';
   mkdirSync(dirname(path), { recursive: true });

@@ -14,6 +14,7 @@ type HeldFirm = { readonly me: Me } & Omit<Snapshot<FirmState>, 'state'> & {
     readonly dismiss: (id: string) => void;
     readonly sendAgain: (id: string) => void;
     readonly nudge: () => void;
+    readonly undo: () => void;
   };
 
 const Context = createContext<HeldFirm | null>(null);
@@ -44,6 +45,7 @@ export function FirmProvider({ firmId, me, entries, children }: Props) {
       dismiss: (id) => void store.dismiss(id),
       sendAgain: (id) => void store.sendAgain(id),
       nudge: store.nudge,
+      undo: () => void store.undo(),
     };
   }, [snapshot, store, me]);
   return <Context value={held}>{children}</Context>;

@@ -3,6 +3,7 @@
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
 import type { CardNote } from '../core/firm/kinds/card';
+import type { Visit } from '../core/firm/kinds/visit';
 import type { Price } from '../core/firm/kinds/price';
 import type { Firm, Gap } from '../core/job/document-definition';
 import type { Job } from '../core/job/job';
@@ -34,6 +35,8 @@ type Surroundings = {
   readonly testerUrl: string | null;
   /** What the firm notes on the cards of tests. */
   readonly cardNotes: readonly CardNote[];
+  /** What the diary says of being here today. */
+  readonly visit: Pick<Visit, 'latest' | 'parkMinutes'> | null;
   /** What repairs take with this firm, and an hour of work costs. */
   readonly prices: { readonly hourPence: number | null; readonly own: readonly Price[] };
 };

@@ -43,6 +43,7 @@ import { noteIsMade, noteIsSettled } from './job/kinds/note';
 import { noted, remedied } from './job/kinds/observation';
 import { opened } from './job/kinds/opened';
 import { acceptanceIsNoted, optionIsAccepted, optionsAreSet } from './job/kinds/options';
+import { parkingSet } from './job/kinds/parking';
 import { pairIsRead, partIsNamed } from './job/kinds/part';
 import { pictured } from './job/kinds/picture';
 import { walked } from './job/kinds/place';
@@ -117,6 +118,7 @@ export const jobKinds = {
   'client.named': clientNamed,
   'site.described': siteDescribed,
   'installation.set': installationSet,
+  'parking.set': parkingSet,
   'brief.agreed': briefAgreed,
   'earlier.brought': earlierBrought,
   'instrument.brought': brought,

@@ -157,6 +157,12 @@ export const jobSummary = pgTable(
     documentNumber: text('document_number'),
     documentId: uuid('document_id'),
     dueOn: date('due_on', { mode: 'string' }),
+    boards: integer('boards').notNull().default(0),
+    circuits: integer('circuits').notNull().default(0),
+    points: integer('points').notNull().default(0),
+    /** What it took, once its paper was issued. */
+    siteMinutes: integer('site_minutes'),
+    paperMinutes: integer('paper_minutes'),
     lastSeq: integer('last_seq').notNull(),
   },
   (table) => [
@@ -311,6 +317,22 @@ export const link = pgTable(
     withdrawnAt: instant('withdrawn_at'),
   },
   (table) => [index('link_document').on(table.documentId)],
+);
+
+/** A person's diary as a calendar elsewhere reads it, by a secret address. Only its token's hash is kept. */
+export const calendarFeed = pgTable(
+  'calendar_feed',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    personId: text('person_id').notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    madeAt: instant('made_at').notNull().defaultNow(),
+    withdrawnAt: instant('withdrawn_at'),
+  },
+  (table) => [index('calendar_feed_person').on(table.firmId, table.personId)],
 );
 
 /** What is left of an issued document once its job was removed. Append-only. */

@@ -311,11 +311,13 @@ const open = [
   '/sign-in/new-password',
   `/verify/${'0'.repeat(32)}`,
   '/offline',
+  `/calendar/${'0'.repeat(32)}`,
   '/service-worker/sw.js',
 ];
 /** What everybody signed in has of their own firm. */
 const own = [
   '/',
+  '/diary',
   '/clients',
   '/firm',
   '/firm/copies',
@@ -366,7 +368,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(25);
+    expect(actions).toHaveLength(26);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

@@ -8,7 +8,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
       <HouseHead person={name} />
-      {children}
+      <main>{children}</main>
     </div>
   );
 }

@@ -20,7 +20,7 @@ export default async function JobsPage() {
     dutiesDue(asker.firmId, soon),
   ]);
   return (
-    <main>
+    <div>
       <KeepPage path="/" />
       <div className="flex items-center justify-between pt-4">
         <h1 className="text-2xl">Jobs</h1>
@@ -28,6 +28,6 @@ export default async function JobsPage() {
       </div>
       <DutiesDue due={due} today={today} />
       <JobList jobs={jobs} />
-    </main>
+    </div>
   );
 }

@@ -53,6 +53,8 @@ export type Job = Streamed & {
   readonly brief: BriefFields;
   /** The firm's installation it is at; null where nothing was said. */
   readonly installationId: string | null;
+  /** Until when the van may stand; null where nothing was said. */
+  readonly parkedUntil: string | null;
   /** Earlier visits to the same installation, the latest first. */
   readonly earlier: readonly EarlierVisit[];
   readonly instruments: ReadonlyMap<string, InstrumentBrought>;
@@ -112,6 +114,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   site: {},
   brief: {},
   installationId: null,
+  parkedUntil: null,
   earlier: [],
   instruments: new Map(),
   supply: {},

@@ -21,7 +21,7 @@ type Stint = (typeof stints)[number];
 const longestGapMinutes = 20;
 
 const byKind: readonly (readonly [RegExp, Stint])[] = [
-  [/^(job|client|site|installation|brief|instrument|document\.begun|works)/, 'brief'],
+  [/^(job|client|site|installation|parking|brief|instrument|document\.begun|works)/, 'brief'],
   [/^supply\.described/, 'origin'],
   [/^(isolation|link|device|circuit|cover|supply\.restored)/, 'isolation'],
   [/^(item|feature|place|accessory|bond|part|pair|finding|note|question)/, 'inspection'],

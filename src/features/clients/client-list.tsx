@@ -42,7 +42,7 @@ export function ClientList({ visits, atNone }: Props) {
         <AddClient />
       </FirmSending>
       {atNone > 0 && <TakeUp count={atNone} />}
-      <main>
+      <div>
         {clients.length > 5 && (
           <input
             type="search"
@@ -65,7 +65,7 @@ export function ClientList({ visits, atNone }: Props) {
           <p className="pt-4 text-sm text-faint">{shown.length - mostShown} more: type a few letters above.</p>
         )}
         {shown.length === 0 && asked && <p className="py-6 text-faint">Nobody has “{asked}” with them.</p>}
-      </main>
+      </div>
     </>
   );
 }

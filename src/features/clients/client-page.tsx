@@ -23,19 +23,19 @@ export function ClientPage({
   const say = (fields: Partial<ClientFields>) => record({ kind: 'client.described', body: { clientId, fields } });
   if (!client)
     return (
-      <main className="pt-6">
+      <div className="pt-6">
         <h1 className="text-2xl">{loaded ? 'No such client' : 'Opening…'}</h1>
         <Link href="/clients" className="underline underline-offset-4">
           All clients
         </Link>
-      </main>
+      </div>
     );
   const places = [...firm.installations.values()].filter((place) => place.clientId === clientId);
   const visitOf = new Map(visits.map((visit) => [visit.installationId, visit]));
   return (
     <>
       <FirmSending title={client.name} />
-      <main className="grid gap-x-10 gap-y-8 pt-2 lg:grid-cols-[2fr_3fr]">
+      <div className="grid gap-x-10 gap-y-8 pt-2 lg:grid-cols-[2fr_3fr]">
         <section aria-label="Particulars">
           <EntryField
             label="Name"
@@ -85,7 +85,7 @@ export function ClientPage({
             ))}
           </ul>
         </section>
-      </main>
+      </div>
     </>
   );
 }

@@ -4,14 +4,14 @@ import { LocateFixed } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { useFirm } from '../../client/firm-provider';
-import { type InstallationFields, position } from '../../core/firm/kinds/installation';
+import type { InstallationFields } from '../../core/firm/kinds/installation';
 import { showDay } from '../../core/words/day';
 import type { JobSummary } from '../../server/projections/job-summary';
 import { Button } from '../../ui/button';
 import { ChoiceField, EntryField, Row, asLine, asText } from '../../ui/entry-field';
-import { toast } from '../../ui/toast';
 import { FirmSending } from '../firm/firm-sending';
 import { useRecord } from '../firm/use-record';
+import { whereThisIs } from './where-this-is';
 
 type Props = {
   readonly installationId: string;
@@ -41,7 +41,7 @@ export function InstallationPage({ installationId, visits, children }: Props) {
           {client.telephone && `, ${client.telephone}`}
         </p>
       )}
-      <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-[2fr_3fr]">
+      <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-[2fr_3fr]">
         <section aria-label="Particulars">
           <EntryField
             label="Address"
@@ -105,7 +105,7 @@ export function InstallationPage({ installationId, visits, children }: Props) {
             ))}
           </ul>
         </section>
-      </main>
+      </div>
     </>
   );
 }
@@ -118,26 +118,13 @@ function Here({
   readonly position: InstallationFields['position'];
   readonly say: (at: InstallationFields['position']) => void;
 }) {
-  const locate = () =>
-    navigator.geolocation.getCurrentPosition(
-      ({ coords }) => {
-        const read = position.safeParse({
-          north: Math.round(coords.latitude * 1e4) / 1e4,
-          east: Math.round(coords.longitude * 1e4) / 1e4,
-        });
-        if (read.success) say(read.data);
-        else toast('The phone says it is nowhere in these islands. Nothing was kept.');
-      },
-      () => toast('This phone does not say where it is. Nothing was kept.'),
-      { timeout: 15_000, maximumAge: 60_000 },
-    );
   return (
     <Row id="position" label="Where">
-      <div className="flex flex-wrap items-center gap-3" id="position">
+      <div className="flex flex-wrap items-center gap-3">
         <span className={at ? '' : 'text-faint'}>
           {at ? `${at.north.toFixed(4)}, ${at.east.toFixed(4)}` : 'by its postcode, roughly'}
         </span>
-        <Button look="quiet" onClick={locate}>
+        <Button look="quiet" onClick={() => void whereThisIs().then((here) => here && say(here))}>
           <LocateFixed size={16} aria-hidden /> It is here
         </Button>
         {at && (

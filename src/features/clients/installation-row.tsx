@@ -3,7 +3,7 @@ import type { Installation } from '../../core/firm/kinds/installation';
 import { showDay } from '../../core/words/day';
 import type { LatestVisit } from '../../server/installations';
 
-export const oneLine = (address: string): string => address.split('\n').join(', ');
+const oneLine = (address: string): string => address.split('\n').join(', ');
 
 /** One installation in a list: where it is, what was last done there, and when it is due again. */
 export function InstallationRow({

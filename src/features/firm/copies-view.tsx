@@ -9,7 +9,7 @@ export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; rea
   return (
     <>
       <h1 className="pt-4 text-2xl">Copies kept</h1>
-      <main className="space-y-8 pt-4">
+      <div className="space-y-8 pt-4">
         <section aria-labelledby="past">
           <h2 id="past" className="border-b border-rule-strong pb-1 text-xl">
             Past keeping <span className="text-base text-faint">{past.length}</span>
@@ -53,7 +53,7 @@ export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; rea
             </ul>
           </section>
         )}
-      </main>
+      </div>
     </>
   );
 }

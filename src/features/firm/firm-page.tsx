@@ -23,7 +23,7 @@ export function FirmPage() {
   return (
     <>
       <FirmSending title={firm.particulars.name ?? 'The firm'} />
-      <main className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
+      <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
         <div className="space-y-8">
           <Particulars record={record} />
           <Defaults record={record} />
@@ -39,7 +39,7 @@ export function FirmPage() {
         <div className="lg:col-span-2">
           <People />
         </div>
-      </main>
+      </div>
     </>
   );
 }

@@ -1,6 +1,7 @@
 /** The pages of the firm, in the order of the day. */
 export const housePages = [
   { says: 'Jobs', href: '/' },
+  { says: 'Diary', href: '/diary' },
   { says: 'Clients', href: '/clients' },
   { says: 'The firm', href: '/firm' },
 ] as const;

@@ -16,6 +16,7 @@ import { Select } from '../../ui/select';
 import { useNarrow } from '../../ui/use-narrow';
 import { SendState } from '../../ui/send-state';
 import { FindInJob } from './find-in-job';
+import { TimeLeft } from './parking';
 import { JobLink, usePlace } from './place';
 
 /** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
@@ -96,6 +97,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
               {document.kind} · {(job.site.address ?? 'no address yet').split('\n').join(', ')}
             </span>
           </p>
+          <TimeLeft />
           <FindInJob />
           <button
             type="button"

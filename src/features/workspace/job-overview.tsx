@@ -12,6 +12,7 @@ import { showDevice } from '../../core/installation/device-text';
 import { devicesChecked } from '../../core/tests/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
 import { useJob } from '../../client/job-provider';
+import { ParkedNow } from './parking';
 import { Papers } from './papers';
 import { JobLink } from './place';
 import { showMoment } from './struck-readings';
@@ -43,6 +44,7 @@ export function JobOverview() {
             </Link>
           </p>
         )}
+        <ParkedNow />
         <ol>
           {stages.map((stage, index) => {
             const open = lacking.filter((gap) => gap.stage === stage);

@@ -1,9 +1,13 @@
 import 'server-only';
-import { asc, desc, eq } from 'drizzle-orm';
+import { asc, desc, eq, isNotNull, ne } from 'drizzle-orm';
 import { viewOf } from '../../core/catalogue';
 import { missing } from '../../core/job/document-definition';
 import type { Job } from '../../core/job/job';
 import { codes } from '../../core/job/outcome';
+import type { JobView } from '../../core/job/view';
+import { isSpare } from '../../core/installation/way';
+import type { Done } from '../../core/work/estimate';
+import { timeSpent } from '../../core/work/time-spent';
 import { forFirm } from '../connection';
 import { jobSummary } from '../schema';
 import type { Projection } from './registry';
@@ -37,7 +41,18 @@ function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq' | 
     documentNumber: issued?.body.number ?? null,
     documentId: issued?.body.issueId ?? null,
     dueOn: view?.document.comeBack?.dueOn ?? null,
+    boards: job.boards.size,
+    circuits: [...job.ways.values()].filter((way) => !isSpare(way)).length,
+    points: job.points.size,
+    ...(issued && view ? minutesOf(view) : { siteMinutes: null, paperMinutes: null }),
   };
+}
+
+/** Minutes with the house, and with the paper: read once it is issued, when there is no more to come. */
+function minutesOf(view: JobView): { readonly siteMinutes: number; readonly paperMinutes: number } {
+  const { minutes, parts } = timeSpent(view);
+  const paperMinutes = parts.find(({ stint }) => stint === 'review')?.minutes ?? 0;
+  return { siteMinutes: minutes - paperMinutes, paperMinutes };
 }
 
 export const jobSummaries: Projection<'job'> = {
@@ -59,4 +74,34 @@ export function listJobs(firmId: string): Promise<JobSummary[]> {
       .from(jobSummary)
       .orderBy(desc(jobSummary.status), desc(jobSummary.inspectedOn), asc(jobSummary.reference)),
   );
+}
+
+const mostOpen = 200;
+const mostDone = 200;
+
+/** Jobs of the firm that are not issued, the latest first. */
+export function jobsOpen(firmId: string) {
+  const { jobId, reference, document, siteAddress, installationId, boards, circuits, points } = jobSummary;
+  return forFirm(firmId, (tx) =>
+    tx
+      .select({ jobId, reference, document, siteAddress, installationId, boards, circuits, points })
+      .from(jobSummary)
+      .where(ne(jobSummary.status, 'issued'))
+      .orderBy(desc(jobId))
+      .limit(mostOpen),
+  );
+}
+
+/** What the firm's latest jobs took, once issued. */
+export async function jobsDone(firmId: string): Promise<Done[]> {
+  const { document, boards, circuits, points, siteMinutes, paperMinutes } = jobSummary;
+  const rows = await forFirm(firmId, (tx) =>
+    tx
+      .select({ document, boards, circuits, points, siteMinutes, paperMinutes })
+      .from(jobSummary)
+      .where(isNotNull(siteMinutes))
+      .orderBy(desc(jobSummary.inspectedOn))
+      .limit(mostDone),
+  );
+  return rows.map((row) => ({ ...row, siteMinutes: row.siteMinutes ?? 0, paperMinutes: row.paperMinutes ?? 0 }));
 }

@@ -12,7 +12,7 @@ export default async function AccountPage() {
   return (
     <>
       <h1 className="pt-4 text-2xl">Your account</h1>
-      <main className="grid gap-x-10 gap-y-8 pt-4 md:grid-cols-2">
+      <div className="grid gap-x-10 gap-y-8 pt-4 md:grid-cols-2">
         <div className="space-y-8">
           <section>
             <h2 className="border-b border-rule-strong pb-1 text-xl">{name}</h2>
@@ -29,7 +29,7 @@ export default async function AccountPage() {
           <Sessions sessions={sessions} />
         </div>
         <ChangePassword />
-      </main>
+      </div>
     </>
   );
 }

@@ -14,7 +14,7 @@ export const clientWords = {
 } as const satisfies Record<(typeof clientSorts)[number], string>;
 
 /** Who the firm works for. */
-export const clientFields = z.object({
+const clientFields = z.object({
   name: line.min(1),
   sort: z.enum(clientSorts).nullable(),
   telephone: line,

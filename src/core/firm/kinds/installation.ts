@@ -10,7 +10,7 @@ export const position = z.object({ north: z.number().min(49).max(61), east: z.nu
 export type Position = z.infer<typeof position>;
 
 /** A place the firm works at: what stays from visit to visit. What is found there belongs to its jobs. */
-export const installationFields = z.object({
+const installationFields = z.object({
   address: paragraph.min(1),
   premises: line,
   /** Who orders and pays, as things stand. */

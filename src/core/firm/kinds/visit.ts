@@ -8,7 +8,7 @@ const visitId = z.uuid().toLowerCase();
 const clock = z.string().regex(clockPattern, 'A time of day, such as 08:30.');
 
 /** A time somebody is to be somewhere: a plain day and a time of day, as the people there tell it. */
-export const visitFields = z.object({
+const visitFields = z.object({
   what: line.min(1),
   day,
   at: clock,

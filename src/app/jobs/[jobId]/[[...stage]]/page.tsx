@@ -1,7 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import * as z from 'zod';
-import { instrumentsInUse } from '../../../../core/firm/firm';
+import { type FirmState, instrumentsInUse } from '../../../../core/firm/firm';
+import type { Visit } from '../../../../core/firm/kinds/visit';
+import { daysFrom } from '../../../../server/today';
 import { firmParticulars, firmState, namesOf } from '../../../../server/people';
 import { rememberedOf } from '../../../../server/remembered';
 import { entriesAfter } from '../../../../server/streams';
@@ -26,6 +28,15 @@ const pathOf = async ({ params }: Props): Promise<string> => {
 
 export async function generateMetadata(props: Props): Promise<Metadata> {
   return { title: titleOf(stageOf(await pathOf(props)) ?? null) };
+}
+
+/** What the diary says of being at a job today. */
+function visitOf(firm: FirmState, jobId: string): Pick<Visit, 'latest' | 'parkMinutes'> | null {
+  const today = daysFrom(0);
+  const visit = [...firm.visits.values()].find(
+    (each) => each.jobId === jobId && each.day === today && each.cancelled === null,
+  );
+  return visit ? { latest: visit.latest, parkMinutes: visit.parkMinutes } : null;
 }
 
 /** All pages of a job are this one: moving between its stages asks nothing of the server, so none of them needs the network. */
@@ -60,6 +71,7 @@ export default async function JobPage(props: Props) {
       remembered={remembered}
       testerUrl={testerAddress()}
       cardNotes={[...firm.cards.values()]}
+      visit={visitOf(firm, jobId.data)}
       prices={{ hourPence: firm.defaults.hourPence ?? null, own: [...firm.prices.values()] }}
     >
       <KeepPage path={`/jobs/${jobId.data}`} />

@@ -1,0 +1,3 @@
+import { getCalendar } from '../../../server/routes/calendar';
+
+export const GET = getCalendar;

@@ -1,0 +1,105 @@
+/** What a job is said to be, before anybody was there. */
+export type Described = {
+  /** EICR, EIC or MWC. */
+  readonly document: string;
+  readonly boards: number;
+  readonly circuits: number;
+  readonly points: number;
+};
+
+/** What a job of the firm turned out to take: minutes with the house, and with the paper afterwards. */
+export type Done = Described & { readonly siteMinutes: number; readonly paperMinutes: number };
+
+export type Estimate = {
+  readonly siteMinutes: number;
+  readonly paperMinutes: number;
+  /** Between these half of the firm's own jobs of the kind lay; a guess until there are four. */
+  readonly low: number;
+  readonly high: number;
+  /** How many jobs of the firm it was learned from. */
+  readonly from: number;
+};
+
+type Model = {
+  readonly visit: number;
+  readonly board: number;
+  readonly circuit: number;
+  readonly point: number;
+  readonly paper: number;
+};
+
+/** Minutes to begin with, until the firm's own jobs say otherwise: our guesses, meant to be corrected. */
+const start: Readonly<Record<string, Model>> = {
+  EICR: { visit: 25, board: 20, circuit: 9, point: 1.2, paper: 30 },
+  EIC: { visit: 20, board: 15, circuit: 11, point: 1, paper: 25 },
+  MWC: { visit: 15, board: 0, circuit: 15, point: 2, paper: 10 },
+};
+const modelOf = (document: string): Model =>
+  start[document] ?? { visit: 25, board: 20, circuit: 9, point: 1.2, paper: 30 };
+
+const modelled = ({ document, boards, circuits, points }: Described): number => {
+  const { visit, board, circuit, point } = modelOf(document);
+  return visit + boards * board + circuits * circuit + points * point;
+};
+
+/** The value below which that share of a sorted list lies, between its neighbours. */
+function quantile(sorted: readonly number[], share: number): number {
+  const at = (sorted.length - 1) * share;
+  const [below = 1, above = below] = [sorted[Math.floor(at)], sorted[Math.ceil(at)]];
+  return below + (above - below) * (at - Math.floor(at));
+}
+
+/** Below so many minutes nobody was at a house: entries written down at once say nothing of time. */
+const leastMinutes = 5;
+/** The first jobs count for as much as this many of our guesses. */
+const guessesWeigh = 2;
+const guessedSpread = [0.75, 1.35] as const;
+const enoughForSpread = 4;
+
+/**
+ * How long a job will take, learned from the firm's own of the same kind: by how much those took longer or shorter than
+ * the start values say, their median, so that one odd day moves nothing; drawn towards the start values while they are few.
+ */
+export function estimate(described: Described, past: readonly Done[]): Estimate {
+  const own = past.filter((each) => each.document === described.document && each.siteMinutes >= leastMinutes);
+  const sorted = (of: (each: Done) => number) => own.map(of).sort((a, b) => a - b);
+  const ratios = sorted((each) => each.siteMinutes / modelled(each));
+  const paper = sorted((each) => each.paperMinutes / modelOf(each.document).paper);
+  const weight = own.length / (own.length + guessesWeigh);
+  const drawn = (found: readonly number[]) => (found.length > 0 ? quantile(found, 0.5) ** weight : 1);
+  const factor = drawn(ratios);
+  const minutes = modelled(described) * factor;
+  const [low, high] =
+    own.length >= enoughForSpread
+      ? [quantile(ratios, 0.25) / quantile(ratios, 0.5), quantile(ratios, 0.75) / quantile(ratios, 0.5)]
+      : guessedSpread;
+  const five = (value: number) => Math.max(5, Math.round(value / 5) * 5);
+  return {
+    siteMinutes: five(minutes),
+    paperMinutes: five(modelOf(described.document).paper * drawn(paper)),
+    low: five(minutes * low),
+    high: five(minutes * high),
+    from: own.length,
+  };
+}
+
+const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
+
+/** The size a home usually has, from how its premises are described: bedrooms said in words or figures, a flat or a house. */
+export function usualSize(premises: string): Omit<Described, 'document'> {
+  const text = premises.toLowerCase();
+  const said = /(\d|no|one|two|three|four|five|six|seven|eight)[- ]*(?:bed|double)/.exec(text)?.[1];
+  const bedrooms = /studio|bedsit/.test(text)
+    ? 0
+    : said
+      ? Number(said) || numbers.indexOf(said)
+      : /flat|apartment/.test(text)
+        ? 1
+        : 3;
+  const flat = /flat|apartment|studio|bedsit|maisonette/.test(text);
+  return {
+    boards: /annexe|garage|workshop|outbuilding|garden room/.test(text) ? 2 : 1,
+    circuits: (flat ? 4 : 5) + Math.round(bedrooms * 1.3),
+    points: (flat ? 12 : 16) + bedrooms * 9,
+  };
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { LocateFixed } from 'lucide-react';
+import { useFirm } from '../../client/firm-provider';
+import type { DayRules as Rules } from '../../core/firm/kinds/visit';
+import { readClock } from '../../core/words/clock';
+import { Button } from '../../ui/button';
+import { EntryField, asNumber } from '../../ui/entry-field';
+import { whereThisIs } from '../clients/where-this-is';
+import { useRecord } from '../firm/use-record';
+
+const asClock = (text: string) => {
+  const read = readClock(text);
+  return read.ok ? { ok: true as const, value: read.clock } : read;
+};
+
+/** When a day of the firm starts and ends, when there is lunch, and how many reports go into it. */
+export function DayRules() {
+  const { firm } = useFirm();
+  const record = useRecord();
+  const say = (body: Partial<Rules>) => record({ kind: 'day.set', body });
+  const { day } = firm;
+  const clock = (label: string, name: 'startsAt' | 'endsAt' | 'lunchFrom' | 'lunchTo') => (
+    <EntryField label={label} shown={day[name]} parse={asClock} commit={(value) => say({ [name]: value })} />
+  );
+  return (
+    <div>
+      {clock('Starts at the first door', 'startsAt')}
+      {clock('Ends', 'endsAt')}
+      <EntryField
+        label="Lunch"
+        unit="minutes"
+        inputMode="numeric"
+        shown={String(day.lunchMinutes)}
+        parse={asNumber(0, 120, true)}
+        commit={(lunchMinutes) => say({ lunchMinutes: lunchMinutes ?? 0 })}
+      />
+      {clock('Lunch from', 'lunchFrom')}
+      {clock('Lunch begun by', 'lunchTo')}
+      <EntryField
+        label="Reports a day, at most"
+        inputMode="numeric"
+        shown={String(day.mostReports)}
+        parse={asNumber(1, 6, true)}
+        commit={(mostReports) => mostReports && say({ mostReports })}
+      />
+      <div className="flex flex-wrap items-center gap-3 py-2 text-sm">
+        <span>
+          {day.home
+            ? `The day begins and ends at ${day.home.north.toFixed(3)}, ${day.home.east.toFixed(3)}.`
+            : 'Where the day begins and ends is not known: the way there and back is not counted.'}
+        </span>
+        <Button look="quiet" onClick={() => void whereThisIs().then((home) => home && say({ home }))}>
+          <LocateFixed size={16} aria-hidden /> It is here
+        </Button>
+        {day.home && (
+          <Button look="quiet" onClick={() => say({ home: null })}>
+            Forget it
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
