@@ -94,6 +94,7 @@ async function makeFirm(password: string): Promise<{ actors: FirmActor[]; instru
 
   const calibratedOn = new Date(Date.now() - 60 * dayMillis).toISOString().slice(0, 10);
   const nextDueOn = new Date(Date.now() + 305 * dayMillis).toISOString().slice(0, 10);
+  const soon = new Date(Date.now() + 12 * dayMillis).toISOString().slice(0, 10);
   const said = [
     { sort: 'multifunction tester', name: 'Multifunction tester', serial: 'MF-20417' },
     { sort: 'voltage indicator', name: 'Two-pole voltage indicator', serial: 'VI-3381' },
@@ -108,7 +109,11 @@ async function makeFirm(password: string): Promise<{ actors: FirmActor[]; instru
   const drafts = said.map((each, index) =>
     firmStream.draft(
       'instrument.added',
-      { instrumentId: instruments[index]?.id ?? '', fields: { ...each, calibratedOn, nextDueOn } },
+      {
+        instrumentId: instruments[index]?.id ?? '',
+        // The indicator is due soon.
+        fields: { ...each, calibratedOn, nextDueOn: index === 0 ? nextDueOn : soon },
+      },
       made(),
     ),
   );

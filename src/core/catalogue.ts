@@ -12,6 +12,7 @@ import { defaultsSet } from './firm/kinds/defaults';
 import { installationAdded, installationDescribed } from './firm/kinds/installation';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
+import { reminderIsMade } from './firm/kinds/reminder';
 import { firmDescribed } from './firm/kinds/particulars';
 import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/kinds/visit';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
@@ -218,6 +219,7 @@ export const firmKinds = {
   'visit.described': visitDescribed,
   'visit.cancelled': visitCancelled,
   'day.set': dayIsSet,
+  'reminder.made': reminderIsMade,
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,

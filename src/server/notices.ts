@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents, jobStream } from '../core/catalogue';
-import { dutiesOf } from '../core/certificates/duties';
+import { buildingControl, dutiesOf } from '../core/certificates/duties';
 import type { Notice } from '../core/certificates/notice';
 import { documentOf } from '../core/job/job';
 import { env } from '../env';
@@ -14,8 +14,6 @@ import { type FirmActor, append, stateOf } from './streams';
 
 /** Whether there is a desk that takes notices. */
 export const takesNotices = (): boolean => Boolean(env().NOTICE_URL);
-
-const buildingControl = 'building-control';
 
 /** The notice that follows from an issued certificate; null where none does. */
 export async function noticeOf(

@@ -8,8 +8,8 @@ import { letterQueue } from './queues';
 import { link } from './schema';
 import { logFault } from './trouble';
 
-/** A letter that carries a link: whether it went is told by the link. */
-type LinkLetter = Letter & { readonly firmId: string; readonly linkId: string };
+/** A letter on its way; whether one that carries a link went is told by the link. */
+type Queued = Letter & { readonly firmId: string; readonly linkId: string | null };
 
 const held = globalThis as typeof globalThis & { ledgerQueue?: Promise<PgBoss> };
 
@@ -37,20 +37,21 @@ const within = (tx: Transaction): PgBoss.Db => ({
   },
 });
 
-/** Puts a letter into the queue, as part of the transaction that made its link. */
-export async function queueLetter(tx: Transaction, letter: LinkLetter): Promise<void> {
+/** Puts a letter into the queue, as part of the transaction that says so. */
+export async function queueLetter(tx: Transaction, letter: Queued): Promise<void> {
   await (await queue()).send(letterQueue.name, letter, { db: within(tx) });
 }
 
 /** Sends one letter of the queue and writes on its link how that went; one whose link no longer stands is let go. */
-async function send(letter: LinkLetter): Promise<void> {
-  const ofLink = eq(link.id, letter.linkId);
+async function send(letter: Queued): Promise<void> {
+  const { to, subject, text, linkId } = letter;
+  if (linkId === null) return post({ to, subject, text });
+  const ofLink = eq(link.id, linkId);
   const [stands] = await forFirm(letter.firmId, (tx) => tx.select().from(link).where(ofLink));
   if (!stands || stands.withdrawnAt || stands.sentAt || stands.expiresAt.getTime() < Date.now()) return;
   const note = (said: Partial<typeof link.$inferInsert>) =>
     forFirm(letter.firmId, (tx) => tx.update(link).set(said).where(ofLink));
   try {
-    const { to, subject, text } = letter;
     await post({ to, subject, text });
   } catch (error) {
     await note({ problem: 'The mail server did not take it. It is tried again every five minutes for two days.' });
@@ -63,7 +64,7 @@ async function send(letter: LinkLetter): Promise<void> {
 export async function workQueue(): Promise<void> {
   await (
     await queue()
-  ).work<LinkLetter>(letterQueue.name, { pollingIntervalSeconds: 1 }, async (letters) => {
+  ).work<Queued>(letterQueue.name, { pollingIntervalSeconds: 1 }, async (letters) => {
     for (const { data } of letters) await send(data);
   });
 }

@@ -163,6 +163,8 @@ export const jobSummary = pgTable(
     /** What it took, once its paper was issued. */
     siteMinutes: integer('site_minutes'),
     paperMinutes: integer('paper_minutes'),
+    /** When something was last recorded. */
+    lastDay: date('last_day', { mode: 'string' }),
     lastSeq: integer('last_seq').notNull(),
   },
   (table) => [
@@ -172,7 +174,7 @@ export const jobSummary = pgTable(
   ],
 );
 
-/** Projection of what follows from issued documents by a day, while it is not done. */
+/** Projection of what a job leaves to be done by a day, while it is not: duties, findings not put right, snags. */
 export const duty = pgTable(
   'duty',
   {
@@ -184,6 +186,7 @@ export const duty = pgTable(
       .references(() => firm.id),
     issueId: uuid('issue_id').notNull(),
     duty: text('duty').notNull(),
+    sort: text('sort').notNull().default('duty').$type<'duty' | 'finding' | 'snag'>(),
     number: text('number').notNull(),
     what: text('what').notNull(),
     toWhom: text('to_whom').notNull(),

@@ -2,7 +2,7 @@ import { choose, expect, settled, signIn, signInByForm, test } from './ledger-pa
 
 test('somebody asked in joins by a link that works once, and their access ends at once', async ({ page, browser }) => {
   await signIn(page);
-  await page.getByRole('link', { name: 'Fenwhistle' }).click();
+  await page.getByRole('link', { name: 'The firm' }).click();
   const form = page.getByRole('form', { name: 'Ask somebody in' });
   await form.getByRole('button', { name: 'Make the link' }).click();
   await expect(form.getByRole('alert').first()).toContainText('Give their name');

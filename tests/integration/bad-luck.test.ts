@@ -318,6 +318,7 @@ const open = [
 const own = [
   '/',
   '/diary',
+  '/due',
   '/clients',
   '/firm',
   '/firm/copies',
@@ -368,7 +369,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(26);
+    expect(actions).toHaveLength(27);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

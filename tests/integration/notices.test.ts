@@ -10,13 +10,17 @@ import { closeConnections, forFirm } from '../../src/server/connection';
 import { findDocument } from '../../src/server/documents';
 import { giveNotice, noticeOf } from '../../src/server/notices';
 import { endPrinting, print } from '../../src/server/printing';
-import { dutiesDue } from '../../src/server/projections/duties';
+import { dueBy } from '../../src/server/due';
 import { rebuildProjections } from '../../src/server/projections/rebuild';
 import type { FirmActor } from '../../src/server/streams';
 import { serveNoticeDesk } from '../../src/standins/notice-desk/serve';
 import { issueWork } from '../support/issued-work';
 import { newFirm } from '../support/firm';
 import { noon } from '../support/entries';
+
+/** Duties alone: what else is due is tried elsewhere. */
+const dutiesDue = async (firmId: string, by: string) =>
+  (await dueBy(firmId, by, '2026-03-02')).filter(({ sort }) => sort === 'duty');
 
 afterAll(async () => {
   await endPrinting();
@@ -33,7 +37,9 @@ describe('notice of notifiable work', () => {
     const actor = await newFirm();
     const issueId = await boardChanged(actor);
     const desk = await serveNoticeDesk(0);
-    expect(await dutiesDue(actor.firmId, '2026-04-01')).toMatchObject([{ issueId, dueOn: '2026-04-01' }]);
+    expect(await dutiesDue(actor.firmId, '2026-04-01')).toMatchObject([
+      { href: `/documents/${issueId}#duties`, dueOn: '2026-04-01' },
+    ]);
     expect(await dutiesDue(actor.firmId, '2026-03-31')).toEqual([]);
     expect(await giveNotice(actor, issueId, noon)).toMatchObject({
       ok: false,

@@ -1,33 +1,57 @@
 import type { Metadata } from 'next';
+import { KeepPage } from '../../client/keep-page';
+import { visitsOn } from '../../core/firm/day-plan';
+import type { FirmState } from '../../core/firm/firm';
+import { Desk, type VisitToday } from '../../features/jobs/desk';
+import { JobList } from '../../features/jobs/job-list';
+import { dueBy } from '../../server/due';
 import { firmState } from '../../server/people';
 import { listJobs } from '../../server/projections/job-summary';
-import { DutiesDue } from '../../features/jobs/duties-due';
-import { dutiesDue } from '../../server/projections/duties';
 import { daysFrom } from '../../server/today';
-import { JobList } from '../../features/jobs/job-list';
-import { OpenJobHere } from './open-job-here';
-import { KeepPage } from '../../client/keep-page';
+import { waitingOn } from '../../server/waiting';
 import { requireAsker } from '../../server/who';
+import { OpenJobHere } from './open-job-here';
 
 export const metadata: Metadata = { title: 'Jobs' };
 
+const soonDays = 28;
+
 export default async function JobsPage() {
-  const asker = await requireAsker();
-  const [today, soon] = [daysFrom(0), daysFrom(28)];
-  const [jobs, firm, due] = await Promise.all([
-    listJobs(asker.firmId),
-    firmState(asker.firmId),
-    dutiesDue(asker.firmId, soon),
+  const { id, firmId } = await requireAsker();
+  const today = daysFrom(0);
+  const [jobs, firm, due, waiting] = await Promise.all([
+    listJobs(firmId),
+    firmState(firmId),
+    dueBy(firmId, daysFrom(soonDays), today),
+    waitingOn(firmId),
   ]);
+  const visits = visitsToday(firm, today, id);
   return (
-    <div>
+    <>
       <KeepPage path="/" />
       <div className="flex items-center justify-between pt-4">
         <h1 className="text-2xl">Jobs</h1>
         <OpenJobHere firm={firm} />
       </div>
-      <DutiesDue due={due} today={today} />
-      <JobList jobs={jobs} />
-    </div>
+      <Desk today={today} visits={visits} waiting={waiting} due={due} />
+      <JobList jobs={jobs} leads={!visits.some(({ jobId }) => jobId)} />
+    </>
   );
 }
+
+/** Where somebody is to be today, with how to get in. */
+const visitsToday = (firm: FirmState, today: string, personId: string): VisitToday[] =>
+  visitsOn(firm, today, personId).map(({ id, at, minutes, what, jobId, contact, latest, installationId }) => {
+    const place = installationId ? firm.installations.get(installationId) : undefined;
+    return {
+      id,
+      at,
+      minutes,
+      what,
+      jobId,
+      contact,
+      latest,
+      address: place?.address ?? '',
+      access: place?.access ?? '',
+    };
+  });

@@ -62,6 +62,9 @@ const earlier = (a: string, b: string | null | undefined): string => (b && b < a
 
 const daysToNotify = 30;
 
+/** The firm's own duty: to notify the work it did. */
+export const buildingControl = 'building-control';
+
 type Happened = { readonly inspection: string; readonly 'work completed': string | null; readonly due: string | null };
 
 /** When a duty falls due; null where what it hangs on has not happened. */
@@ -118,7 +121,7 @@ function ofWork(job: Job, document: JobDocument): Duty[] {
   const { notice, notifiable, completedOn } = document.works;
   if (notifiable !== true || !completedOn) return [];
   return said(job, document, {
-    duty: 'building-control',
+    duty: buildingControl,
     who: 'whoever did the work',
     what: 'notice that notifiable work was done',
     to: 'building control or a registration body',

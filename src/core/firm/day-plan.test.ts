@@ -41,14 +41,18 @@ describe('a day as it stands', () => {
       '12:30 visit 120',
     ]);
   });
-  it('eats before leaving where there is time for both, and after the last visit where not', () => {
+  it('eats before leaving where there is time for both, and at home where the day is over by then', () => {
     expect(shape([visit('a', '08:00', 240), visit('b', '13:00', 60)])).toEqual([
       '08:00 visit 240',
       '12:00 lunch 30',
       '12:40 travel 20',
       '13:00 visit 60',
     ]);
-    expect(shape([visit('a', '08:00', 240)])).toEqual(['08:00 visit 240', '12:00 lunch 30']);
+    expect(shape([visit('a', '08:00', 360)])).toEqual(['08:00 visit 360']);
+    expect(planDay([visit('a', '08:00', 360)], planner()).wrong).toEqual([]);
+    expect(planDay([visit('a', '08:00', 361)], planner()).wrong).toEqual([
+      'No room for lunch between 12:00 and 14:00.',
+    ]);
   });
   it.each([
     // Fifty minutes between them: lunch and the way are fifty exactly.

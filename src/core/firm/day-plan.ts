@@ -57,12 +57,11 @@ export function planDay(visits: readonly Visit[], planner: Planner): DayPlan {
   let at = minutesOf(rules.startsAt);
   let from = home;
   let lunch = rules.lunchMinutes === 0 || visits.length === 0;
-  const eat = (begin: number, until: number): boolean => {
+  const eat = (begin: number, until: number): void => {
     const starts = Math.max(begin, minutesOf(rules.lunchFrom));
-    if (lunch || starts > minutesOf(rules.lunchTo) || starts + rules.lunchMinutes > until) return false;
+    if (lunch || starts > minutesOf(rules.lunchTo) || starts + rules.lunchMinutes > until) return;
     parts.push({ is: 'lunch', at: clockOf(starts), minutes: rules.lunchMinutes });
     lunch = true;
-    return true;
   };
   for (const [index, visit] of visits.entries()) {
     const way = from ? travel(from, spotOf(visit)) : null;
@@ -87,7 +86,8 @@ export function planDay(visits: readonly Visit[], planner: Planner): DayPlan {
     from = spotOf(visit);
   }
   const back = home && from && visits.length > 0 ? travel(from, home) : null;
-  if (!lunch) eat(at, Infinity);
+  // Over before the latest lunch, it is had at home.
+  lunch ||= at <= minutesOf(rules.lunchTo);
   if (back && back.minutes > 0) parts.push({ is: 'travel', at: clockOf(at), minutes: back.minutes, how: back.how });
   const done = at + (back?.minutes ?? 0);
   const reports = visits.filter(({ report }) => report).length;

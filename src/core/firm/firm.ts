@@ -8,6 +8,7 @@ import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
 import type { Invitation, Person } from './kinds/person';
 import type { Price } from './kinds/price';
+import type { Reminder } from './kinds/reminder';
 import { type DayRules, type Visit, usualDay } from './kinds/visit';
 
 /** A firm as it stands: the fold of its own stream. */
@@ -22,6 +23,8 @@ export type FirmState = Streamed & {
   /** Who goes where and when, and how a day is laid out. */
   readonly visits: ReadonlyMap<string, Visit>;
   readonly day: DayRules;
+  /** The last letter about each thing that is due. */
+  readonly reminders: ReadonlyMap<string, Reminder>;
   readonly instruments: ReadonlyMap<string, FirmInstrument>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
@@ -40,6 +43,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   installations: new Map(),
   visits: new Map(),
   day: usualDay,
+  reminders: new Map(),
   instruments: new Map(),
   people: new Map(),
   invitations: new Map(),

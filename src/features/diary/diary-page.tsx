@@ -3,7 +3,7 @@
 import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import { useFirm } from '../../client/firm-provider';
 import type { NewFirmEntry } from '../../core/catalogue';
@@ -12,6 +12,7 @@ import { peopleWithAccess } from '../../core/firm/firm';
 import type { Visit } from '../../core/firm/kinds/visit';
 import type { Done } from '../../core/work/estimate';
 import { showDay } from '../../core/words/day';
+import { dayHere } from '../../core/words/moment';
 import { dayAfter, mondayOf, weekdayOf } from '../../core/words/week';
 import { Button, linkLook } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -39,7 +40,10 @@ const isWeekend = (day: string): boolean => ['Sat', 'Sun'].includes(weekdayOf(da
 const dayAndMonth = (day: string): string => showDay(day).replace(/ \d{4}$/, '');
 
 /** A week of one person's visits, with travel, lunch and what cannot be as it is. */
-export function DiaryPage({ week, today, jobs, past }: Props) {
+export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
+  // A page kept for when there is no network may be opened on another day.
+  const [today, setToday] = useState(servedOn);
+  useEffect(() => setToday(dayHere(new Date())), []);
   const { firm, me, undo, canUndo } = useFirm();
   const record = useRecord();
   const planner = usePlanner();

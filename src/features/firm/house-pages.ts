@@ -2,6 +2,7 @@
 export const housePages = [
   { says: 'Jobs', href: '/' },
   { says: 'Diary', href: '/diary' },
+  { says: 'Due', href: '/due' },
   { says: 'Clients', href: '/clients' },
   { says: 'The firm', href: '/firm' },
 ] as const;

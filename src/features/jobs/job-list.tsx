@@ -103,11 +103,17 @@ const columnsFor = (first: JobSummary | undefined) =>
     }),
   ]);
 
+type Props = {
+  readonly jobs: readonly JobSummary[];
+  /** The first open job is what comes next: no visit of today is. */
+  readonly leads: boolean;
+};
+
 /** The firm's jobs as a ruled list: what is in hand, what is to come, what was issued. Few of many by a few letters. */
-export function JobList({ jobs }: { jobs: readonly JobSummary[] }) {
+export function JobList({ jobs, leads }: Props) {
   const [data] = useState(() => [...jobs]);
   const firstOpen = data.find((job) => job.status === 'under way') ?? data.find((job) => job.status === 'to do');
-  const [columns] = useState(() => columnsFor(firstOpen));
+  const [columns] = useState(() => columnsFor(leads ? firstOpen : undefined));
   const table = useTable({ features, data, columns, globalFilterFn: 'includesString' });
   const asked = String(table.state.globalFilter ?? '');
   if (data.length === 0) {

@@ -6,6 +6,7 @@ import type { Job } from '../../core/job/job';
 import { codes } from '../../core/job/outcome';
 import type { JobView } from '../../core/job/view';
 import { isSpare } from '../../core/installation/way';
+import { dayHere } from '../../core/words/moment';
 import type { Done } from '../../core/work/estimate';
 import { timeSpent } from '../../core/work/time-spent';
 import { forFirm } from '../connection';
@@ -41,12 +42,18 @@ function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq' | 
     documentNumber: issued?.body.number ?? null,
     documentId: issued?.body.issueId ?? null,
     dueOn: view?.document.comeBack?.dueOn ?? null,
+    lastDay: lastDayOf(job),
     boards: job.boards.size,
     circuits: [...job.ways.values()].filter((way) => !isSpare(way)).length,
     points: job.points.size,
     ...(issued && view ? minutesOf(view) : { siteMinutes: null, paperMinutes: null }),
   };
 }
+
+const lastDayOf = (job: Job): string | null => {
+  const last = [...job.entries.values()].at(-1);
+  return last ? dayHere(new Date(last.madeAt)) : null;
+};
 
 /** Minutes with the house, and with the paper: read once it is issued, when there is no more to come. */
 function minutesOf(view: JobView): { readonly siteMinutes: number; readonly paperMinutes: number } {

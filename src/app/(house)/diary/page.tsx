@@ -4,6 +4,7 @@ import { DiaryPage } from '../../../features/diary/diary-page';
 import { jobsDone, jobsOpen } from '../../../server/projections/job-summary';
 import { daysFrom } from '../../../server/today';
 import { requireAsker } from '../../../server/who';
+import { KeepPage } from '../../../client/keep-page';
 import { FirmHere } from '../firm-here';
 
 export const metadata: Metadata = { title: 'Diary' };
@@ -17,6 +18,7 @@ export default async function Diary({ searchParams }: { searchParams: Promise<un
   const [jobs, past] = await Promise.all([jobsOpen(firmId), jobsDone(firmId)]);
   return (
     <FirmHere>
+      <KeepPage path="/diary" />
       <DiaryPage key={week ?? today} week={week} today={today} jobs={jobs} past={past} />
     </FirmHere>
   );

@@ -1,0 +1,146 @@
+import 'server-only';
+import { and, asc, eq, isNotNull, lte, ne, sql } from 'drizzle-orm';
+import { type FirmState, instrumentsInUse } from '../core/firm/firm';
+import { buildingControl } from '../core/certificates/duties';
+import { dayAfter } from '../core/words/week';
+import { forFirm } from './connection';
+import { firmState } from './people';
+import { duty, jobSummary } from './schema';
+
+export const dueSorts = ['inspection', 'duty', 'finding', 'snag', 'draft', 'calibration'] as const;
+export type DueSort = (typeof dueSorts)[number];
+
+/** Something the firm has to see to by a day. */
+export type DueItem = {
+  /** The same for the same thing, whenever the list is made. */
+  readonly key: string;
+  readonly sort: DueSort;
+  readonly dueOn: string;
+  readonly what: string;
+  /** The paper or reference it hangs on. */
+  readonly number: string;
+  readonly address: string;
+  readonly href: string;
+  readonly client: { readonly name: string; readonly email: string; readonly telephone: string } | null;
+  /** It is the client's to see to, and they may be reminded of it. */
+  readonly forClient: boolean;
+  /** When somebody was last reminded of it. */
+  readonly remindedAt: string | null;
+};
+
+/** A paper nobody wrote in for so long is forgotten. */
+const forgottenDays = 14;
+const mostOfEach = 200;
+
+/** What the firm has to see to up to a day: inspections, duties, findings, snags, drafts, calibration; the oldest first. */
+export async function dueBy(firmId: string, by: string, today: string): Promise<DueItem[]> {
+  const firm = await firmState(firmId);
+  const clientOf = (installationId: string | null, name: string) => {
+    const known = firm.clients.get((installationId && firm.installations.get(installationId)?.clientId) || '');
+    return known ?? (name ? { name, email: '', telephone: '' } : null);
+  };
+  const { jobId, siteAddress, clientName, installationId, reference, document, documentNumber, documentId } =
+    jobSummary;
+  const about = { jobId, siteAddress, clientName, installationId, reference };
+  const rows = await forFirm(firmId, async (tx) => ({
+    duties: await tx
+      .select({
+        ...about,
+        issueId: duty.issueId,
+        duty: duty.duty,
+        sort: duty.sort,
+        what: duty.what,
+        toWhom: duty.toWhom,
+        number: duty.number,
+        dueOn: duty.dueOn,
+      })
+      .from(duty)
+      .innerJoin(jobSummary, eq(duty.jobId, jobId))
+      .where(lte(duty.dueOn, by))
+      .orderBy(asc(duty.dueOn))
+      .limit(mostOfEach),
+    inspections: await tx
+      .select({ ...about, document, documentNumber, documentId, dueOn: jobSummary.dueOn })
+      .from(jobSummary)
+      .where(and(isNotNull(documentId), lte(jobSummary.dueOn, by), isLatestThere))
+      .orderBy(asc(jobSummary.dueOn))
+      .limit(mostOfEach),
+    drafts: await tx
+      .select({ ...about, document, lastDay: jobSummary.lastDay })
+      .from(jobSummary)
+      .where(and(ne(jobSummary.status, 'issued'), lte(jobSummary.lastDay, dayAfter(today, -forgottenDays))))
+      .orderBy(asc(jobSummary.lastDay))
+      .limit(mostOfEach),
+  }));
+  const items: Omit<DueItem, 'remindedAt'>[] = [
+    ...rows.duties.map((row) => ({
+      key: `${row.sort} ${row.issueId} ${row.duty}`.slice(0, 200),
+      sort: row.sort,
+      dueOn: row.dueOn,
+      what: row.toWhom === 'self' ? row.what : `${row.what}, to ${row.toWhom}`,
+      number: row.number,
+      address: row.siteAddress,
+      href:
+        row.sort === 'duty'
+          ? `/documents/${row.issueId}#duties`
+          : `/jobs/${row.jobId}/${row.sort === 'snag' ? 'review' : 'observations'}`,
+      client: clientOf(row.installationId, row.clientName),
+      forClient: row.sort === 'finding' || (row.sort === 'duty' && row.duty !== buildingControl),
+    })),
+    ...rows.inspections.map((row) => ({
+      key: `inspection ${row.documentId}`,
+      sort: 'inspection' as const,
+      dueOn: row.dueOn ?? by,
+      what: 'Next inspection',
+      number: row.documentNumber ?? row.reference,
+      address: row.siteAddress,
+      href: row.installationId ? `/installations/${row.installationId}` : `/documents/${row.documentId}`,
+      client: clientOf(row.installationId, row.clientName),
+      forClient: true,
+    })),
+    ...rows.drafts.map((row) => ({
+      key: `draft ${row.jobId}`,
+      sort: 'draft' as const,
+      dueOn: dayAfter(row.lastDay ?? today, forgottenDays),
+      what: `${row.document} not issued, nobody wrote in it for ${forgottenDays} days`,
+      number: row.reference,
+      address: row.siteAddress,
+      href: `/jobs/${row.jobId}`,
+      client: clientOf(row.installationId, row.clientName),
+      forClient: false,
+    })),
+    ...calibrations(firm, by),
+  ];
+  return items
+    .sort((a, b) => (a.dueOn < b.dueOn ? -1 : a.dueOn > b.dueOn ? 1 : a.key < b.key ? -1 : 1))
+    .map((item) => ({ ...item, remindedAt: firm.reminders.get(item.key)?.at ?? null }));
+}
+
+/** Only the last paper at an installation says when the next inspection is. */
+const isLatestThere = sql`not exists (
+  select 1 from job_summary later
+  where later.firm_id = ${jobSummary.firmId}
+    and later.bare_address = ${jobSummary.bareAddress}
+    and later.document_id is not null
+    and later.due_on is not null
+    and (later.inspected_on, later.job_id) > (${jobSummary.inspectedOn}, ${jobSummary.jobId})
+)`;
+
+const calibrations = (firm: FirmState, by: string): Omit<DueItem, 'remindedAt'>[] =>
+  instrumentsInUse(firm).flatMap(({ id, name, serial, nextDueOn }) =>
+    nextDueOn && nextDueOn <= by
+      ? [
+          {
+            key: `calibration ${id}`,
+            sort: 'calibration' as const,
+            dueOn: nextDueOn,
+            what: `Calibration of ${name}`,
+            number: serial,
+            address: '',
+            href: '/firm#instruments',
+            client: null,
+            forClient: false,
+          },
+        ]
+      : [],
+  );

@@ -1,0 +1,124 @@
+import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { v7 } from 'uuid';
+import { afterAll, afterEach, describe, expect, it } from 'vitest';
+import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
+import { firmStream } from '../../src/core/catalogue';
+import { resetEnvironment } from '../../src/env';
+import { closeConnections } from '../../src/server/connection';
+import { dueBy } from '../../src/server/due';
+import { firmState } from '../../src/server/people';
+import { endPrinting } from '../../src/server/printing';
+import { endQueue, workQueue } from '../../src/server/queue';
+import { remind } from '../../src/server/reminders';
+import { append, openJob } from '../../src/server/streams';
+import { servePostOffice } from '../../src/standins/post-office/serve';
+import { noon } from '../support/entries';
+import { eventually } from '../support/eventually';
+import { newFirm } from '../support/firm';
+import { issueWork } from '../support/issued-work';
+
+const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
+const made = () => ({ id: v7(), madeAt: noon.toISOString(), device: 'test' });
+
+afterEach(() => {
+  delete process.env.SMTP_URL;
+  resetEnvironment();
+});
+afterAll(async () => {
+  await endQueue();
+  await endPrinting();
+  await closeConnections();
+});
+
+describe('what is due', () => {
+  it('is of every sort, by day, and the firm’s own alone', async () => {
+    const [actor, stranger] = [await newFirm(), await newFirm('Another firm')];
+    const issued = await issueWork(actor, cottage(noon, instruments), 'EICR', noon);
+    const draft = v7();
+    await openJob(actor, draft, rentedHouse(noon, instruments).drafts);
+    await append(actor, 'firm', actor.firmId, [
+      firmStream.draft(
+        'instrument.added',
+        {
+          instrumentId: v7(),
+          fields: {
+            sort: 'loop tester',
+            name: 'Loop tester',
+            serial: 'L-1',
+            calibratedOn: null,
+            nextDueOn: '2026-05-01',
+          },
+        },
+        made(),
+      ),
+    ]);
+    const all = await dueBy(actor.firmId, '2040-01-01', '2026-06-01');
+    expect(new Set(all.map(({ sort }) => sort))).toEqual(new Set(['inspection', 'draft', 'calibration']));
+    expect(all.map(({ dueOn }) => dueOn)).toEqual([...all.map(({ dueOn }) => dueOn)].sort());
+    expect(all.find(({ sort }) => sort === 'draft')).toMatchObject({ href: `/jobs/${draft}`, dueOn: '2026-03-16' });
+    // Thirteen days without a word are not forgotten yet.
+    expect((await dueBy(actor.firmId, '2040-01-01', '2026-03-15')).some(({ sort }) => sort === 'draft')).toBe(false);
+    const inspection = all.find(({ sort }) => sort === 'inspection');
+    expect(inspection?.key).toBe(`inspection ${issued.issueId}`);
+    const [day = ''] = [inspection?.dueOn];
+    expect(await dueBy(actor.firmId, day, '2026-03-02')).toContainEqual(inspection);
+    const before = new Date(Date.parse(day) - 86_400_000).toISOString().slice(0, 10);
+    expect((await dueBy(actor.firmId, before, '2026-03-02')).map(({ sort }) => sort)).not.toContain('inspection');
+    expect(await dueBy(stranger.firmId, '2040-01-01', '2026-06-01')).toEqual([]);
+  });
+
+  it('a finding of a report stays due until it is put right, and a snag until it is mended', async () => {
+    const actor = await newFirm();
+    const scribe = cottage(noon, instruments);
+    const observationId = v7();
+    scribe.say('observation.noted', {
+      observationId,
+      fields: {
+        code: 'C2',
+        what: 'No main bond to water',
+        where: 'Under the sink',
+        why: 'A fault would make the pipe live',
+        item: null,
+        wayId: null,
+        regulation: '411.3.1.2',
+        livePartsAccessible: false,
+        codeReason: null,
+      },
+    });
+    const { jobId } = await issueWork(actor, scribe, 'EICR', noon);
+    const findings = async () =>
+      (await dueBy(actor.firmId, '2040-01-01', '2026-03-02')).filter(({ sort }) => sort === 'finding');
+    expect(await findings()).toMatchObject([
+      { what: 'C2 No main bond to water, Under the sink', forClient: true, href: `/jobs/${jobId}/observations` },
+    ]);
+  });
+
+  it('a reminder goes by post and is written down, both or neither', async () => {
+    const actor = await newFirm();
+    const letter = {
+      about: 'inspection x',
+      to: 'client@house.example',
+      subject: 'Next inspection',
+      text: 'Dear client,',
+    };
+    expect(await remind(actor, letter)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('No mail server'),
+    });
+    expect((await firmState(actor.firmId)).reminders.size).toBe(0);
+    const folder = mkdtempSync(join(tmpdir(), 'post-'));
+    const office = await servePostOffice({ folder, mailPort: 0, pagePort: 0 });
+    process.env.SMTP_URL = office.smtpUrl;
+    resetEnvironment();
+    await workQueue();
+    expect(await remind(actor, letter)).toEqual({ ok: true });
+    expect((await firmState(actor.firmId)).reminders.get('inspection x')).toMatchObject({ to: letter.to });
+    await eventually(() => {
+      const [arrived = ''] = readdirSync(folder);
+      expect(readFileSync(join(folder, arrived), 'utf8')).toContain(letter.to);
+    });
+    await office.close();
+  });
+});
