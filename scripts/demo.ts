@@ -67,7 +67,7 @@ async function empty(named: string | undefined): Promise<void> {
   }
   await client.query("set session_replication_role = 'replica'");
   await client.query(
-    'delete from calendar_feed; delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
+    'delete from firm_file; delete from calendar_feed; delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
   );
   await client.end();
 }
@@ -117,8 +117,30 @@ async function makeFirm(password: string): Promise<{ actors: FirmActor[]; instru
       made(),
     ),
   );
+  // A year of monthly checks, the continuity function drifting within its bounds.
+  const checks = [150, 120, 90, 60, 30, 3].map((days, index) => {
+    const at = new Date(Date.now() - days * dayMillis);
+    const shown = (from: number, step: number, places = 2) => (from + step * index).toFixed(places);
+    return firmStream.draft(
+      'check.made',
+      {
+        instrumentId: instruments[0]?.id ?? '',
+        on: at.toISOString().slice(0, 10),
+        readings: [
+          { against: 'continuity 0.5', shown: shown(0.5, 0.004) },
+          { against: 'continuity 1', shown: shown(1, 0.007) },
+          { against: 'insulation 1', shown: shown(0.99, 0.002) },
+          { against: 'insulation 10', shown: shown(9.98, 0.01) },
+          { against: 'loop', shown: shown(0.31, index % 2 ? 0.004 : 0) },
+          { against: 'rcd', shown: shown(24.2, 0.1, 1) },
+        ],
+        note: '',
+      },
+      { id: v7(), madeAt: at.toISOString(), device: 'office' },
+    );
+  });
   const defaults = firmStream.draft('defaults.set', { edition: 'bs7671-2018-a2', samplingPercent: 20 }, made());
-  refuseNothing(await append(actor, 'firm', actor.firmId, [...drafts, defaults]));
+  refuseNothing(await append(actor, 'firm', actor.firmId, [...drafts, ...checks, defaults]));
   return { actors: [actor, await actorOf(second.email)], instruments };
 }
 

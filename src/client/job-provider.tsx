@@ -2,7 +2,9 @@
 
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
+import type { Doubt } from '../core/firm/accuracy';
 import type { CardNote } from '../core/firm/kinds/card';
+import type { Missed } from '../core/firm/kinds/kit';
 import type { Visit } from '../core/firm/kinds/visit';
 import type { Price } from '../core/firm/kinds/price';
 import type { Firm, Gap } from '../core/job/document-definition';
@@ -22,6 +24,8 @@ type Instrument = {
   readonly name: string;
   readonly serial: string;
   readonly calibratedOn: string | null;
+  /** Why it is not to be brought now; null where it may. */
+  readonly whyNot: string | null;
 };
 
 type Surroundings = {
@@ -35,6 +39,10 @@ type Surroundings = {
   readonly testerUrl: string | null;
   /** What the firm notes on the cards of tests. */
   readonly cardNotes: readonly CardNote[];
+  /** When instruments of the firm were not known to be sound. */
+  readonly doubts: readonly Doubt[];
+  /** What was missed on the firm's jobs before. */
+  readonly missed: readonly Missed[];
   /** What the diary says of being here today. */
   readonly visit: Pick<Visit, 'latest' | 'parkMinutes'> | null;
   /** What repairs take with this firm, and an hour of work costs. */

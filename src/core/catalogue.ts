@@ -6,9 +6,11 @@ import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
 import { type FirmLists, firmKind } from './firm/kind';
 import { cardNotes } from './firm/kinds/card';
+import { accuracyIsTold, calibrationIsMade, checkIsMade, lookIsMade } from './firm/kinds/check';
 import { clientAdded, clientDescribed } from './firm/kinds/client';
 import { priceIsSet } from './firm/kinds/price';
 import { defaultsSet } from './firm/kinds/defaults';
+import { missedIsNoted } from './firm/kinds/kit';
 import { installationAdded, installationDescribed } from './firm/kinds/installation';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
@@ -223,6 +225,11 @@ export const firmKinds = {
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,
+  'missed.noted': missedIsNoted,
+  'check.made': checkIsMade,
+  'calibration.made': calibrationIsMade,
+  'look.made': lookIsMade,
+  'accuracy.told': accuracyIsTold,
   'person.invited': invited,
   'invitation.withdrawn': withdrawn,
   'person.joined': joined,

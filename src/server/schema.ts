@@ -390,6 +390,21 @@ export const jobDevice = pgTable(
   (table) => [primaryKey({ columns: [table.jobId, table.device] })],
 );
 
+/** Files the firm keeps about its instruments, by the hash of their bytes. Append-only. */
+export const firmFile = pgTable(
+  'firm_file',
+  {
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    sha256: text('sha256').notNull(),
+    type: text('type').notNull(),
+    bytes: bytes('bytes').notNull(),
+    keptAt: instant('kept_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.firmId, table.sha256] })],
+);
+
 /** Pictures by the hash of their bytes. Append-only. */
 export const picture = pgTable(
   'picture',

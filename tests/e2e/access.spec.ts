@@ -51,6 +51,14 @@ for (const [name, use] of [
         await page.getByRole('heading', { level: 1 }).waitFor();
         await clean(own);
       }
+      await page.goto('/firm');
+      await page.getByRole('link', { name: 'Multifunction tester' }).click();
+      await page.getByRole('heading', { name: 'Drift' }).waitFor();
+      await clean('instrument');
+      await page.goto('/clients');
+      await page.getByRole('link', { name: '27 Sallow Rise' }).click();
+      await page.getByRole('heading', { name: /Visits/ }).waitFor();
+      await clean('installation');
       await page.goto('/');
       await page
         .getByRole('link', { name: /^EICR-/ })

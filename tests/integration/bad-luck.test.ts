@@ -16,6 +16,7 @@ let issuedJob: string;
 let documentId: string;
 let installationId: string;
 let clientId: string;
+let instrumentId: string;
 
 async function signIn(email: string, password: string): Promise<string> {
   const answer = await fetch(`${app.baseUrl}/api/auth/sign-in/email`, {
@@ -79,6 +80,7 @@ beforeAll(async () => {
       )
     ).rows[0]?.id ?? '';
   installationId = await idOf('installation.added', 'installationId');
+  instrumentId = await idOf('instrument.added', 'instrumentId');
   clientId = await idOf('client.added', 'clientId');
   expect([jobId, issuedJob, documentId, observationId, installationId, clientId].every((id) => id.length === 36)).toBe(
     true,
@@ -280,6 +282,7 @@ function addresses(): { path: string; methods: string[] }[] {
         .replace('[observationId]', observationId)
         .replace('[installationId]', installationId)
         .replace('[clientId]', clientId)
+        .replace('[instrumentId]', instrumentId)
         .replace('[token]', '0'.repeat(32))
         .replace('[sha256]', '0'.repeat(64))
         .replace('[path]', 'sw.js');
@@ -369,7 +372,7 @@ describe('a stranger, and a person of another firm', () => {
       node: Record<string, { exportedName?: string; filename?: string; workers: Record<string, unknown> }>;
     };
     const actions = Object.entries(manifest.node);
-    expect(actions).toHaveLength(27);
+    expect(actions).toHaveLength(29);
     const before = await asOwner(
       (c) => c.query('select (select count(*) from document) as documents, (select count(*) from stream) as streams'),
       app.env.DATABASE_OWNER_URL,

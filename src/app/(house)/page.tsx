@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
 import { KeepPage } from '../../client/keep-page';
 import { visitsOn } from '../../core/firm/day-plan';
-import type { FirmState } from '../../core/firm/firm';
+import { type FirmState, instrumentsInUse } from '../../core/firm/firm';
 import { Desk, type VisitToday } from '../../features/jobs/desk';
+import { LookedOver } from '../../features/jobs/looked-over';
 import { JobList } from '../../features/jobs/job-list';
 import { dueBy } from '../../server/due';
 import { firmState } from '../../server/people';
@@ -33,10 +34,25 @@ export default async function JobsPage() {
         <h1 className="text-2xl">Jobs</h1>
         <OpenJobHere firm={firm} />
       </div>
-      <Desk today={today} visits={visits} waiting={waiting} due={due} />
+      <Desk today={today} visits={visits} waiting={waiting} due={due}>
+        <LookedOver instruments={toLookOver(firm)} lookedAt={lookedAt(firm, today)} />
+      </Desk>
       <JobList jobs={jobs} leads={!visits.some(({ jobId }) => jobId)} />
     </>
   );
+}
+
+const toLookOver = (firm: FirmState) =>
+  instrumentsInUse(firm)
+    .filter(({ sort }) => sort === 'multifunction tester' || sort === 'voltage indicator')
+    .map(({ id, name, serial }) => ({ id, name, serial }));
+
+const clock = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', hour: '2-digit', minute: '2-digit' });
+
+/** When somebody looked over the instruments of the day; null while nobody did. */
+function lookedAt(firm: FirmState, today: string): string | null {
+  const look = firm.looks.findLast(({ on, sound }) => on === today && sound);
+  return look ? clock.format(new Date(look.at)) : null;
 }
 
 /** Where somebody is to be today, with how to get in. */

@@ -1,8 +1,10 @@
 import type { OwnEdition } from '../edition/own-edition';
 import type { Streamed } from '../ledger/stream';
 import type { CardNote } from './kinds/card';
+import type { CalibrationMade, Check, Look, StatedAccuracy } from './kinds/check';
 import type { Client } from './kinds/client';
 import type { Defaults } from './kinds/defaults';
+import type { Missed } from './kinds/kit';
 import type { Installation } from './kinds/installation';
 import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
@@ -26,6 +28,14 @@ export type FirmState = Streamed & {
   /** The last letter about each thing that is due. */
   readonly reminders: ReadonlyMap<string, Reminder>;
   readonly instruments: ReadonlyMap<string, FirmInstrument>;
+  /** What told whether an instrument is sound, each in the order it was recorded. */
+  readonly checks: readonly Check[];
+  readonly calibrations: readonly CalibrationMade[];
+  readonly looks: readonly Look[];
+  /** What the maker of an instrument says of its accuracy. */
+  readonly accuracies: ReadonlyMap<string, StatedAccuracy>;
+  /** What was not in the van when it was wanted. */
+  readonly missed: ReadonlyMap<string, Missed>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
   /** Notes on the cards of tests, by instrument and card. */
@@ -45,6 +55,11 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   day: usualDay,
   reminders: new Map(),
   instruments: new Map(),
+  checks: [],
+  calibrations: [],
+  looks: [],
+  accuracies: new Map(),
+  missed: new Map(),
   people: new Map(),
   invitations: new Map(),
   cards: new Map(),

@@ -3,9 +3,11 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { parseISO } from 'date-fns/parseISO';
+import Link from 'next/link';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { v7 } from 'uuid';
+import { doubtsOf } from '../../core/firm/accuracy';
 import { instrumentsInUse } from '../../core/firm/firm';
 import {
   type FirmInstrument,
@@ -37,7 +39,9 @@ export function Instruments({ record }: { record: Record }) {
         {held.map((instrument) => (
           <li key={instrument.id} className="border-b border-rule py-2">
             <div className="flex flex-wrap items-baseline gap-x-3">
-              <span className="font-semibold">{instrument.name}</span>
+              <Link href={`/firm/instruments/${instrument.id}`} className="font-semibold underline underline-offset-4">
+                {instrument.name}
+              </Link>
               <span className="text-sm text-faint">
                 {instrument.sort === instrument.name.toLowerCase() ? '' : `${instrument.sort}, `}serial{' '}
                 {instrument.serial}
@@ -57,6 +61,9 @@ export function Instruments({ record }: { record: Record }) {
                 />
               </span>
             </div>
+            {doubtsOf(firm, instrument.id).some(({ until }) => until === null) && (
+              <p className="text-sm font-semibold">✗ Not known to be sound: see what leans on it.</p>
+            )}
             <Calibration instrument={instrument} record={record} />
           </li>
         ))}

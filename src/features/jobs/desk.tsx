@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { minutesOf } from '../../core/words/clock';
 import { showDay } from '../../core/words/day';
 import { showMinutes, showMoment } from '../../core/words/moment';
@@ -19,16 +20,20 @@ type Props = {
   readonly visits: readonly VisitToday[];
   readonly waiting: readonly Waiting[];
   readonly due: readonly DueItem[];
+  readonly children: ReactNode;
 };
 
 const mostDue = 4;
 const clock = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', hour: '2-digit', minute: '2-digit' });
 
 /** The day as it is: where one is now and goes next, whom the firm waits on, and what is due. */
-export function Desk({ today, visits, waiting, due }: Props) {
+export function Desk({ today, visits, waiting, due, children }: Props) {
   return (
     <div className="grid gap-x-10 gap-y-4 pb-2 pt-2 lg:grid-cols-[3fr_2fr]">
-      <Day visits={visits} />
+      <div>
+        <Day visits={visits} />
+        {children}
+      </div>
       <div className="space-y-4">
         {waiting.length > 0 && <WaitingOn waiting={waiting} />}
         {due.length > 0 && <DueSoon due={due} today={today} />}

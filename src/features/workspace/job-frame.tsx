@@ -16,6 +16,7 @@ import { Select } from '../../ui/select';
 import { useNarrow } from '../../ui/use-narrow';
 import { SendState } from '../../ui/send-state';
 import { FindInJob } from './find-in-job';
+import { InDoubtLine } from './in-doubt';
 import { TimeLeft } from './parking';
 import { JobLink, usePlace } from './place';
 
@@ -171,6 +172,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
           </div>
         )}
         <IsolationLine />
+        <InDoubtLine />
         <Refusals
           refusals={refusalsOf(view.refused)}
           putAside={view.dismiss}

@@ -12,6 +12,7 @@ import { showDevice } from '../../core/installation/device-text';
 import { devicesChecked } from '../../core/tests/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
 import { useJob } from '../../client/job-provider';
+import { Kit } from './kit';
 import { ParkedNow } from './parking';
 import { Papers } from './papers';
 import { JobLink } from './place';
@@ -82,6 +83,9 @@ export function JobOverview() {
             );
           })}
         </ol>
+        <div className="border-t border-rule py-2">
+          <Kit />
+        </div>
         <p className="border-t border-rule pt-3 text-sm text-faint">
           Work in the order that suits the house. Isolate and prove dead before dead tests; prove CPC continuity before
           loop tests.

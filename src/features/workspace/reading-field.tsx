@@ -13,6 +13,7 @@ import { Disclosure } from '../../ui/disclosure';
 import { Select } from '../../ui/select';
 import { useJob } from '../../client/job-provider';
 import { EarlierReadings } from './earlier-readings';
+import { InDoubtHere } from './in-doubt';
 import { StandingReadings } from './standing-readings';
 import { StruckReadings } from './struck-readings';
 import { VerdictMark, Working, verdictPattern } from './verdict-mark';
@@ -144,6 +145,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
         ))}
       <EarlierReadings slot={slot} />
       <StandingReadings slot={slot} />
+      <InDoubtHere slot={slot} />
       <StruckReadings slot={slot} />
     </div>
   );

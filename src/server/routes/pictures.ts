@@ -2,25 +2,13 @@ import 'server-only';
 import * as z from 'zod';
 import { findPicture, keepPicture, mostPictureBytes } from '../pictures';
 import { stateOf } from '../streams';
+import { bytesOf } from './bytes-of';
 import { signedIn } from '../who';
 
 type Context = { params: Promise<{ jobId: string; sha256: string }> };
 
 const address = z.object({ jobId: z.uuid().toLowerCase(), sha256: z.string().regex(/^[0-9a-f]{64}$/) });
 const none = () => Response.json({ problem: 'There is no such picture.' }, { status: 404 });
-
-/** The bytes of a request up to a size; null where there are more. */
-async function bytesOf(request: Request, most: number): Promise<Buffer | null> {
-  if (Number(request.headers.get('content-length') ?? 0) > most) return null;
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
-    size += chunk.byteLength;
-    if (size > most) return null;
-    chunks.push(chunk);
-  }
-  return Buffer.concat(chunks);
-}
 
 /** Keeps a picture of one of the firm's jobs under its hash; sent twice, it is kept once. */
 export const putPicture = signedIn<Context>(async (request, asker, { params }) => {

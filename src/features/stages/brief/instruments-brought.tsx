@@ -22,11 +22,13 @@ export function InstrumentsBrought({ record }: { record: Record }) {
                   serial {instrument.serial}, calibrated{' '}
                   {instrument.calibratedOn ? showDay(instrument.calibratedOn) : 'not recorded'}
                 </span>
+                {instrument.whyNot && <span className="block text-sm font-semibold">× {instrument.whyNot}</span>}
               </span>
               {brought ? (
                 <span className="text-sm">✓ brought</span>
               ) : (
                 <Button
+                  disabled={instrument.whyNot?.startsWith('Not sound') ?? false}
                   onClick={() =>
                     record({
                       kind: 'instrument.brought',

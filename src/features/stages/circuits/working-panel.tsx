@@ -17,6 +17,7 @@ import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { EarlierDrawn, EarlierReadings } from '../../workspace/earlier-readings';
 import { ReadingField } from '../../workspace/reading-field';
+import { InDoubtHere } from '../../workspace/in-doubt';
 import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
@@ -151,6 +152,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
           </p>
         )}
         {slot && <StandingReadings slot={slot} />}
+        {slot && <InDoubtHere slot={slot} />}
         {slot && <StruckReadings slot={slot} />}
       </div>
     </section>

@@ -2,6 +2,8 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import * as z from 'zod';
 import { type FirmState, instrumentsInUse } from '../../../../core/firm/firm';
+import { whyNotBring } from '../../../../core/firm/accuracy';
+import { allDoubts } from '../../../../server/instruments';
 import type { Visit } from '../../../../core/firm/kinds/visit';
 import { daysFrom } from '../../../../server/today';
 import { firmParticulars, firmState, namesOf } from '../../../../server/people';
@@ -52,6 +54,7 @@ export default async function JobPage(props: Props) {
     firmParticulars(asker.firmId),
     rememberedOf(asker, jobId.data),
   ]);
+  const today = daysFrom(0);
   const search = Object.entries(await props.searchParams).flatMap(([key, value]) =>
     typeof value === 'string' ? [[key, value]] : [],
   );
@@ -67,7 +70,10 @@ export default async function JobPage(props: Props) {
         name,
         serial,
         calibratedOn,
+        whyNot: whyNotBring(firm, id, today),
       }))}
+      doubts={allDoubts(firm)}
+      missed={[...firm.missed.values()]}
       remembered={remembered}
       testerUrl={testerAddress()}
       cardNotes={[...firm.cards.values()]}

@@ -1,0 +1,1 @@
+export { getFile as GET, putFile as PUT } from '../../../../../server/routes/firm-files';

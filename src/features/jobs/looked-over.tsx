@@ -1,0 +1,102 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { FormField, FormProblem } from '../../ui/form-field';
+import { Select } from '../../ui/select';
+import { lookAction } from './look-action';
+
+export type ToLookOver = { readonly id: string; readonly name: string; readonly serial: string };
+
+type Props = {
+  readonly instruments: readonly ToLookOver[];
+  /** When they were looked over today, as a time of day; null while they were not. */
+  readonly lookedAt: string | null;
+};
+
+/** Indicator and tester before the day: one tap where nothing is wrong. */
+export function LookedOver({ instruments, lookedAt }: Props) {
+  const [done, setDone] = useState(lookedAt !== null);
+  const [open, setOpen] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [pending, start] = useTransition();
+  const [which, setWhich] = useState(instruments[0]?.id ?? null);
+  const [what, setWhat] = useState('');
+  const say = (instrumentIds: readonly string[], sound: boolean, wrong: string) =>
+    start(async () => {
+      const said = await lookAction({ instrumentIds, sound, what: wrong }).catch(
+        () => 'The server did not answer: it was not kept.',
+      );
+      setProblem(said);
+      if (said) return;
+      setDone(true);
+      setOpen(false);
+    });
+  if (instruments.length === 0) return null;
+  return (
+    <div className="border-t border-rule py-2 text-sm">
+      {done ? (
+        <p>
+          ✓ Tester and indicator looked over{lookedAt && ` at ${lookedAt}`}.{' '}
+          <Button look="quiet" onClick={() => setOpen(true)}>
+            Something is wrong
+          </Button>
+        </p>
+      ) : (
+        <p className="flex flex-wrap items-center gap-x-3">
+          <span className="text-faint">
+            Tips, guards, leads, battery; proved shorted and apart: {instruments.map(({ serial }) => serial).join(', ')}
+          </span>
+          <Button
+            disabled={pending}
+            onClick={() =>
+              say(
+                instruments.map(({ id }) => id),
+                true,
+                '',
+              )
+            }
+          >
+            All sound
+          </Button>
+          <Button look="quiet" onClick={() => setOpen(true)}>
+            Something is wrong
+          </Button>
+        </p>
+      )}
+      {problem && !open && <FormProblem>{problem}</FormProblem>}
+      <Dialog
+        open={open}
+        onOpenChange={setOpen}
+        title="Something is wrong"
+        description="Its readings since it was last known to be sound are marked, and it is not to be brought to a job."
+      >
+        <form
+          className="space-y-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (which && what.trim()) say([which], false, what.trim());
+          }}
+        >
+          <Select
+            label="Which one"
+            className="w-full"
+            value={which}
+            onChange={setWhich}
+            options={instruments.map(({ id, name, serial }) => ({ value: id, label: `${name}, ${serial}` }))}
+          />
+          <FormField
+            label="What is wrong with it"
+            value={what}
+            onChange={(event) => setWhat(event.currentTarget.value)}
+          />
+          {problem && <FormProblem>{problem}</FormProblem>}
+          <Button type="submit" look="next" disabled={pending || !what.trim()} className="w-full">
+            It is not to be used
+          </Button>
+        </form>
+      </Dialog>
+    </div>
+  );
+}
