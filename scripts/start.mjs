@@ -10,11 +10,12 @@ import { Stop, local, locked, recall, root, say } from './setup/state.mjs';
 import { freePort } from './setup/postgres.mjs';
 import { startNoticeDesk, startPostOffice, startTester } from './setup/standins.mjs';
 import { ensureBuilt, ensureMigrated, ensurePostgres, forServing, settings } from './setup/application.mjs';
+import { backUpNightly } from './setup/nightly.mjs';
 import { bin, script } from './setup/run.mjs';
 
 const development = process.argv.includes('--dev');
 const empty = process.argv.includes('--empty');
-const database = empty ? 'orange_ledger_own' : 'orange_ledger';
+const database = process.env.LEDGER_DATABASE ?? (empty ? 'orange_ledger_own' : 'orange_ledger');
 let postgres;
 
 async function choosePort() {
@@ -50,7 +51,7 @@ async function main() {
     const baseUrl = process.env.APP_URL ?? `http://127.0.0.1:${port}`;
     const env = settings(postgres, database, baseUrl);
     await ensureMigrated(env, database);
-    if (!empty && !recall('demo') && (await script('demo.ts', ['load'], env)) !== 0)
+    if (!empty && !process.env.LEDGER_DATABASE && !recall('demo') && (await script('demo.ts', ['load'], env)) !== 0)
       throw new Stop('The demo firm could not be loaded (see above).');
     if (!development) await ensureBuilt();
     return { env, port, baseUrl };
@@ -69,6 +70,7 @@ async function main() {
   }
   if (stopping) throw new Stop('Stopped.');
   serve(env, port);
+  if (!development) backUpNightly(env.BACKUP_FOLDER, () => script('backup.ts', [], env));
   while (!(await answers(port))) {
     if (stopping) return;
     await new Promise((resolve) => setTimeout(resolve, 100));

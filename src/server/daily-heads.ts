@@ -6,7 +6,7 @@ import { inclusionProof, treeRoot } from '../core/ledger/merkle';
 import { env } from '../env';
 import { type Transaction, inLog } from './connection';
 import { logHead, logLeaf } from './schema';
-import { hashOfHex } from './signed-head';
+import { hashOfHex, isSigned } from './signed-head';
 
 /** Adds an issued document to the tree, in the transaction of its issue and last in it: the order of issue is one. */
 export async function logIssue(tx: Transaction, leaf: LogLeaf): Promise<void> {
@@ -52,6 +52,23 @@ export async function signDailyHead(now: Date): Promise<DailyHead | null> {
 /** The signed heads, the latest first. */
 export const dailyHeads = (most = 400): Promise<DailyHead[]> =>
   inLog((tx) => tx.select().from(logHead).orderBy(desc(logHead.day)).limit(most));
+
+/** What is wrong with the signed heads, in sentences: a signature, or a tree that no longer has the root it had. */
+export function checkHeads(): Promise<string[]> {
+  return inLog(async (tx) => {
+    const heads = await tx.select().from(logHead).orderBy(asc(logHead.day));
+    const leaves = (await tx.select().from(logLeaf).orderBy(asc(logLeaf.index))).map((leaf) =>
+      hashOfLeaf(leaf, hashOfHex),
+    );
+    return heads.flatMap((head) => {
+      if (!isSigned(signedWords(head), head.signature, head.publicKey))
+        return [`The head of ${head.day} is not signed with the key it names.`];
+      return head.size <= leaves.length && treeRoot(leaves.slice(0, head.size), hashOfHex) === head.root
+        ? []
+        : [`The tree of issued documents is not what the head of ${head.day} says.`];
+    });
+  });
+}
 
 /** The way from a document up to the first head it is in; null before that head is signed. */
 export function proofOf(issueId: string): Promise<LogProof | null> {

@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { temporaryDatabase } from '../../scripts/setup/serve.mjs';
-import { asOwner } from '../support/database';
+import { isBackupDue } from '../../scripts/setup/nightly.mjs';
+import { asOwner, tamper } from '../support/database';
 
 let base: Awaited<ReturnType<typeof temporaryDatabase>>;
 beforeAll(async () => void (base = await temporaryDatabase('commands')));
@@ -37,8 +38,8 @@ describe('a backup', () => {
   it('is a whole dump, and /health would tell of it', async () => {
     const made = run('backup.ts');
     expect([made.status, made.stderr]).toEqual([0, '']);
-    const [name = '', ...more] = readdirSync(base.env.BACKUP_FOLDER ?? '');
-    expect([name, more]).toEqual([expect.stringMatching(/^\d{4}-.*Z\.dump$/), []]);
+    const [name = '', ...more] = readdirSync(base.env.BACKUP_FOLDER ?? '').sort();
+    expect([name, more]).toEqual([expect.stringMatching(/^\d{4}-.*Z\.dump$/), [`${name}.json`]]);
     expect(
       readFileSync(join(base.env.BACKUP_FOLDER ?? '', name))
         .subarray(0, 5)
@@ -54,6 +55,101 @@ describe('a backup', () => {
     base.env.DATABASE_OWNER_URL = owner;
     expect([failed.status, failed.stderr]).toEqual([1, expect.stringMatching(/No backup was made: .*does not exist/s)]);
     expect(readdirSync(base.env.BACKUP_FOLDER ?? '')).toEqual(before);
+  });
+});
+
+describe('a restore', () => {
+  const folder = () => base.env.BACKUP_FOLDER ?? '';
+  const latest = () =>
+    join(
+      folder(),
+      readdirSync(folder())
+        .filter((name) => name.endsWith('.dump'))
+        .sort()
+        .at(-1) ?? '',
+    );
+  const made: string[] = [];
+  const restore = (file: string) => {
+    const database = `${base.database}_r${made.length}`;
+    made.push(database);
+    return { database, ...run('restore.ts', file, database) };
+  };
+  afterAll(() =>
+    asOwner(async (client) => {
+      for (const database of made) await client.query(`drop database if exists ${database} with (force)`);
+    }),
+  );
+
+  it('puts everything back into a database of its own, and finds every chain, seal and head as it was', async () => {
+    const { database, status, stdout, stderr } = restore(latest());
+    expect([status, stderr]).toEqual([0, '']);
+    expect(stdout).toMatch(/13 streams with \d{3,} entries, 3 documents, 2 pictures/);
+    expect(stdout).toMatch(/3 seals and the daily heads were checked\.\nNothing is wrong\./);
+    const url = (base.env.DATABASE_OWNER_URL ?? '').replace(/[^/]*$/, database);
+    const rows = await asOwner((c) => c.query('select count(*)::int as jobs from job_summary'), url);
+    expect(rows.rows).toEqual([{ jobs: 12 }]);
+    // It is there now, and is not written over.
+    expect(run('restore.ts', latest(), database)).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('Nothing was restored'),
+    });
+  });
+
+  it('says which chain is not what the manifest tells of, and refuses a dump that was cut off', () => {
+    const file = latest();
+    const beside = `${file}.json`;
+    const said = readFileSync(beside, 'utf8');
+    const parsed = JSON.parse(said) as { streams: { id: string; sort: string; lastSeq: number; hash: string }[] };
+    const [first, second] = parsed.streams;
+    if (!first || !second) throw new Error('The manifest tells of no streams');
+    first.hash = '0'.repeat(64);
+    second.lastSeq += 1;
+    writeFileSync(beside, JSON.stringify(parsed));
+    const { status, stdout } = restore(file);
+    expect(status).toBe(2);
+    expect(stdout).toContain(`An entry of the ${first.sort} ${first.id} is not what it was.`);
+    expect(stdout).toContain(`The ${second.sort} ${second.id} ends at ${second.lastSeq - 1}`);
+    writeFileSync(beside, said);
+    const whole = readFileSync(file);
+    writeFileSync(file, whole.subarray(0, whole.length - 1000));
+    expect(restore(file)).toMatchObject({ status: 1, stderr: expect.stringContaining('changed or cut off') });
+    writeFileSync(file, whole);
+  });
+
+  it('says which seal does not hold where somebody changed an entry before the backup', async () => {
+    const { rows } = await tamper(
+      `update entry set body = jsonb_set(body, '{reference}', '"OTHER"') where kind = 'job.opened'
+         and stream_id = (select job_id from document order by number limit 1) returning stream_id`,
+      [],
+      base.env.DATABASE_OWNER_URL,
+    );
+    expect(rows).toHaveLength(1);
+    expect(run('backup.ts').status).toBe(0);
+    const { status, stdout } = restore(latest());
+    expect([status, stdout]).toEqual([2, expect.stringMatching(/The seal of \S+ does not hold/)]);
+  });
+});
+
+describe('backups by night', () => {
+  const at = (hour: number) => new Date(2026, 2, 2, hour);
+  const ago = (hour: number, hours: number) => at(hour).getTime() - hours * 3_600_000;
+  it.each([
+    [3, null, true],
+    [3, 21, true],
+    [3, 19, false],
+    [14, 21, false],
+    [14, 45, true],
+    [14, null, true],
+  ])('at %i with the last %s hours ago: %s', (hour, hours, isDue) =>
+    expect(isBackupDue(hours === null ? null : ago(hour, hours), at(hour))).toBe(isDue),
+  );
+
+  it('keeps the last so many days, and always the last one', () => {
+    const folder = base.env.BACKUP_FOLDER ?? '';
+    const before = readdirSync(folder).filter((name) => name.endsWith('.dump'));
+    for (const name of before) utimesSync(join(folder, name), new Date(0), new Date(0));
+    expect(run('backup.ts').stdout).toContain(`${before.length} older removed`);
+    expect(readdirSync(folder)).toHaveLength(2);
   });
 });
 

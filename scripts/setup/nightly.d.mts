@@ -1,0 +1,1 @@
+export function isBackupDue(lastMadeAt: number | null, now: Date): boolean;
