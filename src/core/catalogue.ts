@@ -14,6 +14,7 @@ import { missedIsNoted } from './firm/kinds/kit';
 import { installationAdded, installationDescribed } from './firm/kinds/installation';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
 import { editionTold, editionWithdrawn } from './firm/kinds/edition';
+import { viewIsMade, viewIsWithdrawn } from './firm/kinds/saved-view';
 import { reminderIsMade } from './firm/kinds/reminder';
 import { firmDescribed } from './firm/kinds/particulars';
 import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/kinds/visit';
@@ -225,6 +226,8 @@ export const firmKinds = {
   'instrument.added': instrumentAdded,
   'instrument.described': instrumentDescribed,
   'instrument.retired': instrumentRetired,
+  'view.made': viewIsMade,
+  'view.withdrawn': viewIsWithdrawn,
   'missed.noted': missedIsNoted,
   'check.made': checkIsMade,
   'calibration.made': calibrationIsMade,

@@ -174,6 +174,18 @@ export const jobSummary = pgTable(
   ],
 );
 
+/** Projection for finding jobs: what it is called, and what was found there. */
+export const jobSearch = pgTable('job_search', {
+  jobId: uuid('job_id')
+    .primaryKey()
+    .references(() => stream.id, { onDelete: 'cascade' }),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  called: text('called').notNull(),
+  found: text('found').notNull(),
+});
+
 /** Projection of what a job leaves to be done by a day, while it is not: duties, findings not put right, snags. */
 export const duty = pgTable(
   'duty',

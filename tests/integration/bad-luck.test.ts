@@ -322,6 +322,7 @@ const own = [
   '/',
   '/diary',
   '/due',
+  '/jobs',
   '/clients',
   '/firm',
   '/firm/copies',

@@ -10,6 +10,7 @@ import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
 import type { Invitation, Person } from './kinds/person';
 import type { Price } from './kinds/price';
+import type { SavedView } from './kinds/saved-view';
 import type { Reminder } from './kinds/reminder';
 import { type DayRules, type Visit, usualDay } from './kinds/visit';
 
@@ -36,6 +37,8 @@ export type FirmState = Streamed & {
   readonly accuracies: ReadonlyMap<string, StatedAccuracy>;
   /** What was not in the van when it was wanted. */
   readonly missed: ReadonlyMap<string, Missed>;
+  /** Lists of jobs kept by name. */
+  readonly views: ReadonlyMap<string, SavedView>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
   /** Notes on the cards of tests, by instrument and card. */
@@ -60,6 +63,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   looks: [],
   accuracies: new Map(),
   missed: new Map(),
+  views: new Map(),
   people: new Map(),
   invitations: new Map(),
   cards: new Map(),

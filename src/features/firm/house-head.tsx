@@ -10,7 +10,9 @@ import { PersonMenu } from './person-menu';
 export function HouseHead({ person }: { person: string }) {
   const at = usePathname();
   const isAt = (href: string) =>
-    href === '/' ? at === '/' : at.startsWith(href) || (href === '/clients' && at.startsWith('/installations'));
+    href === '/'
+      ? at === '/' || at === '/jobs'
+      : at.startsWith(href) || (href === '/clients' && at.startsWith('/installations'));
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-5 border-b border-rule-strong">
       <Link href="/" className="font-serif text-lg font-semibold max-md:hidden">

@@ -184,6 +184,11 @@ export function JobList({ jobs, leads }: Props) {
           );
         })}
       </table>
+      <p className="border-t border-rule pt-2 text-sm">
+        <Link href="/jobs" className="underline underline-offset-4">
+          All jobs: look for any, by letters, code or day
+        </Link>
+      </p>
       {rows.length === 0 && <p className="border-b border-rule py-6 text-faint">No job has “{asked}” in it.</p>}
     </>
   );

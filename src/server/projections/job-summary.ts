@@ -1,5 +1,5 @@
 import 'server-only';
-import { asc, desc, eq, isNotNull, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import { viewOf } from '../../core/catalogue';
 import { missing } from '../../core/job/document-definition';
 import type { Job } from '../../core/job/job';
@@ -73,14 +73,28 @@ export const jobSummaries: Projection<'job'> = {
   },
 };
 
-/** The firm's jobs: work in hand first, the latest inspection first within each. */
+const mostInHand = 150;
+const mostIssued = 20;
+
+/** The firm's jobs in hand and the last it issued: work under way first, the latest inspection first within each. */
 export function listJobs(firmId: string): Promise<JobSummary[]> {
-  return forFirm(firmId, (tx) =>
-    tx
+  const order = [desc(jobSummary.inspectedOn), asc(jobSummary.reference)];
+  return forFirm(firmId, async (tx) => {
+    const ofFirm = eq(jobSummary.firmId, firmId);
+    const inHand = await tx
       .select()
       .from(jobSummary)
-      .orderBy(desc(jobSummary.status), desc(jobSummary.inspectedOn), asc(jobSummary.reference)),
-  );
+      .where(and(ofFirm, ne(jobSummary.status, 'issued')))
+      .orderBy(desc(jobSummary.status), ...order)
+      .limit(mostInHand);
+    const issued = await tx
+      .select()
+      .from(jobSummary)
+      .where(and(ofFirm, eq(jobSummary.status, 'issued')))
+      .orderBy(desc(sql`coalesce(${jobSummary.inspectedOn}, '0001-01-01'::date)`), desc(jobSummary.jobId))
+      .limit(mostIssued);
+    return [...inHand, ...issued];
+  });
 }
 
 const mostOpen = 200;

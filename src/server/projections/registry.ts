@@ -3,6 +3,7 @@ import type { Transaction } from '../connection';
 import type { StateOf, StreamSort } from '../stream-sorts';
 import { duties } from './duties';
 import { firmParticulars } from './firm-particulars';
+import { jobSearches } from './job-search';
 import { jobSummaries } from './job-summary';
 
 /** A table that shows what streams amount to: rewritten with every append, droppable, made again from entries alone. */
@@ -20,6 +21,6 @@ export type Projection<S extends StreamSort> = {
 };
 
 export const projections: { readonly [S in StreamSort]: readonly Projection<S>[] } = {
-  job: [jobSummaries, duties],
+  job: [jobSummaries, jobSearches, duties],
   firm: [firmParticulars],
 };

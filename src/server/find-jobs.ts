@@ -1,0 +1,132 @@
+import 'server-only';
+import { type SQL, and, desc, eq, gte, inArray, like, lte, ne, sql } from 'drizzle-orm';
+import * as z from 'zod';
+import { codes } from '../core/job/outcome';
+import { forFirm } from './connection';
+import type { JobSummary } from './projections/job-summary';
+import { jobSearch, jobSummary } from './schema';
+
+const text = z.string().trim().max(100);
+
+/** What a list of jobs is narrowed to; what cannot be read narrows nothing. */
+export const jobFilters = z.object({
+  q: text.catch(''),
+  status: z.enum(['open', 'issued']).nullable().catch(null),
+  document: z.enum(['EICR', 'EIC', 'MWC']).nullable().catch(null),
+  code: z.enum(codes).nullable().catch(null),
+  from: z.iso.date().nullable().catch(null),
+  to: z.iso.date().nullable().catch(null),
+});
+export type JobFilters = z.infer<typeof jobFilters>;
+
+/** Where a page of the list ended: the next one goes on after it. */
+const cursor = z.string().regex(/^\d{4}-\d{2}-\d{2}~[0-9a-f-]{36}$/);
+export const afterWhich = cursor.nullable().catch(null);
+
+export type FoundJobs = { readonly jobs: readonly JobSummary[]; readonly after: string | null };
+
+const pageSize = 50;
+/** By letters nothing further down is worth looking at: more of them narrow it. */
+const mostFound = 50;
+const never = '0001-01-01';
+const day = sql`coalesce(${jobSummary.inspectedOn}, '0001-01-01'::date)`;
+
+function narrowed({ status, document, code, from, to }: JobFilters): SQL[] {
+  return [
+    ...(status === 'open'
+      ? [ne(jobSummary.status, 'issued')]
+      : status === 'issued'
+        ? [eq(jobSummary.status, 'issued')]
+        : []),
+    ...(document ? [eq(jobSummary.document, document)] : []),
+    ...(code ? [like(jobSummary.codes, `%${code}%`)] : []),
+    ...(from ? [gte(jobSummary.inspectedOn, from)] : []),
+    ...(to ? [lte(jobSummary.inspectedOn, to)] : []),
+  ];
+}
+
+/**
+ * The firm's jobs, narrowed: without letters a page at a time, the latest inspection first; with them the likeliest
+ * first, by what a job is called, letters forgiven, or by whole words of what was found there.
+ */
+export function findJobs(firmId: string, filters: JobFilters, after: string | null): Promise<FoundJobs> {
+  return forFirm(firmId, async (tx) => {
+    if (filters.q) {
+      const likely = await likeliest(tx, firmId, filters.q);
+      if (likely.length === 0) return { jobs: [], after: null };
+      const rows = await tx
+        .select()
+        .from(jobSummary)
+        .where(and(inArray(jobSummary.jobId, likely), ...narrowed(filters)));
+      const byId = new Map(rows.map((row) => [row.jobId, row]));
+      return { jobs: likely.flatMap((id) => byId.get(id) ?? []), after: null };
+    }
+    const [on, id] = after?.split('~') ?? [];
+    const rows = await tx
+      .select()
+      .from(jobSummary)
+      .where(
+        and(
+          eq(jobSummary.firmId, firmId),
+          ...narrowed(filters),
+          ...(on && id ? [sql`(${day}, ${jobSummary.jobId}) < (${on}::date, ${id}::uuid)`] : []),
+        ),
+      )
+      .orderBy(desc(day), desc(jobSummary.jobId))
+      .limit(pageSize + 1);
+    const jobs = rows.slice(0, pageSize);
+    const last = jobs.at(-1);
+    return {
+      jobs,
+      after: rows.length > pageSize && last ? `${last.inspectedOn ?? never}~${last.jobId}` : null,
+    };
+  });
+}
+
+type Tx = Parameters<Parameters<typeof forFirm>[1]>[0];
+
+/** How many rows that share the letters are weighed: of common ones there are thousands, and the first will do. */
+const mostWeighed = 2000;
+
+/** Which jobs are meant by these letters, the likeliest first. */
+async function likeliest(tx: Tx, firmId: string, q: string): Promise<string[]> {
+  const wanted = q.toLowerCase();
+  const ofFirm = eq(jobSearch.firmId, firmId);
+  // Letters one after the other, as they stand in it: nothing is likelier, and nothing is faster to look up.
+  const pattern = `%${wanted.replaceAll(/[%_\\]/g, '\\$&')}%`;
+  const exact = await tx
+    .select({ id: jobSearch.jobId })
+    .from(jobSearch)
+    .where(and(ofFirm, sql`${jobSearch.called} ilike ${pattern}`))
+    .orderBy(desc(jobSearch.jobId))
+    .limit(mostFound);
+  if (exact.length === mostFound) return exact.map(({ id }) => id);
+  const ids = exact.map(({ id }) => id);
+  const terms = wanted.match(/[\p{L}\p{N}]+/gu) ?? [];
+  if (terms.length > 0) {
+    const query = terms.map((term) => `${term}:*`).join(' & ');
+    const words = await tx
+      .select({ id: jobSearch.jobId })
+      .from(jobSearch)
+      .where(and(ofFirm, sql`words @@ to_tsquery('english', ${query})`))
+      .orderBy(desc(jobSearch.jobId))
+      .limit(mostFound);
+    ids.push(...words.map(({ id }) => id));
+  }
+  if (new Set(ids).size < 5 && wanted.length >= 3) {
+    await tx.execute(sql`set local pg_trgm.word_similarity_threshold = 0.45`);
+    const weighed = tx
+      .select({ id: jobSearch.jobId, called: jobSearch.called })
+      .from(jobSearch)
+      .where(and(ofFirm, sql`${wanted} <% ${jobSearch.called}`))
+      .limit(mostWeighed)
+      .as('weighed');
+    const near = await tx
+      .select({ id: weighed.id })
+      .from(weighed)
+      .orderBy(desc(sql`word_similarity(${wanted}, ${weighed.called})`), desc(weighed.id))
+      .limit(mostFound);
+    ids.push(...near.map(({ id }) => id));
+  }
+  return [...new Set(ids)].slice(0, mostFound);
+}
