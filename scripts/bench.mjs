@@ -1,6 +1,7 @@
 // npm run bench: measures, prints, and writes docs/benchmarks.md. npm run bench -- core runs only the core's figures and writes nothing.
 // npm run bench -- load: many inspectors at once, as a curve; writes docs/load.md.
 // npm run bench -- pictures: two hundred pictures of twelve megapixels in one job; writes docs/pictures.md.
+// npm run bench -- many [jobs…]: finding one of very many, as the firm grows; writes docs/many-jobs.md.
 // npm run bench -- rings: how often the ring diagnosis is right, from a fresh seed; writes docs/ring-diagnosis.md.
 // npm run bench -- halving: how many openings find where insulation is down; writes docs/halving.md.
 // npm run bench -- judgement: the judgements worked out by other hands, held against ours.
@@ -12,6 +13,7 @@ import { join } from 'node:path';
 import { benchFigures } from './bench/benches.mjs';
 import { browserFigures } from './bench/browser.mjs';
 import { loadCurve, signedInCookie } from './bench/load.mjs';
+import { manyJobs } from './bench/many-jobs.mjs';
 import { memoryFigure } from './bench/memory.mjs';
 import { pictureFigures } from './bench/pictures.mjs';
 import { pageScores } from './bench/pages.mjs';
@@ -181,6 +183,45 @@ ${rows.join('\n')}
   }
 }
 
+/** Finding one of very many, as the firm grows, into a page of its own. */
+async function many() {
+  await ensureBuilt();
+  const app = await serveDemo('many');
+  const sizes = process.argv.slice(3).map(Number);
+  try {
+    const { note } = measure('long-job.ts', app.env);
+    const points = [];
+    for (const jobs of sizes.length > 0 ? sizes : [1000, 10_000, 100_000])
+      points.push(await manyJobs(app, jobs, JSON.parse(note.split('\n').at(-1)).large));
+    const names = points[0].figures.map(({ what }) => what);
+    const cellOf = (point, what) => {
+      const { median, p95 } = point.figures.find((each) => each.what === what);
+      return `${round(median)} / ${round(p95)}`;
+    };
+    const rows = names.map((what) => {
+      const { aim = '' } = points[0].figures.find((each) => each.what === what);
+      return `| ${what} | ${points.map((point) => cellOf(point, what)).join(' | ')} | ${aim} |`;
+    });
+    const page = `# Very many jobs
+
+One firm as it grows, a hundred entries a job, all of it in one database on the machine that also serves and also asks:
+${machine}. Milliseconds, median / 95th percentile. A few jobs go through the door; the rest are copies of those with ids,
+reference, client, address and day of their own, written by COPY, and some of them folded from their entries again and
+held against what was written. Measured ${today}; \`npm run bench -- many\`.
+
+| what | ${points.map(({ jobs }) => `${jobs.toLocaleString('en-GB')} jobs`).join(' | ')} | aim |
+|---|${points.map(() => '---:|').join('')}---|
+${rows.join('\n')}
+
+${points.map(({ note: said }) => `- ${said}`).join('\n')}
+`;
+    writeFileSync(join(root, 'docs', 'many-jobs.md'), page);
+    say(page);
+  } finally {
+    await app.stop();
+  }
+}
+
 /** Mutated entries of every kind, to a job of the demo: none may be answered with a fault of the server. */
 async function fuzz() {
   const [bodies = '100000', seed = String(Date.now() % 2 ** 31)] = process.argv.slice(3);
@@ -223,6 +264,10 @@ try {
   }
   if (onlyFuzz) {
     await fuzz();
+    process.exit(0);
+  }
+  if (process.argv[2] === 'many') {
+    await many();
     process.exit(0);
   }
   if (process.argv[2] === 'pictures') {

@@ -189,7 +189,12 @@ export function entriesAfter(
 ): Promise<Recorded[] | null> {
   return forFirm(actor.firmId, async (tx) => {
     const head = await headOf(tx, sort, streamId);
-    return head ? readEntries(tx, sort, streamId, afterSeq) : null;
+    if (!head) return null;
+    if (afterSeq > 0) return readEntries(tx, sort, streamId, afterSeq);
+    // The whole of it is what the fold holds: read once, however many open it.
+    const state = await foldAt(tx, sort, streamId, head.lastSeq);
+    keepFold(streamId, { seq: head.lastSeq, state });
+    return [...state.entries.values()];
   });
 }
 

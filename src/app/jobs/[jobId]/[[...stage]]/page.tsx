@@ -61,7 +61,7 @@ export default async function JobPage(props: Props) {
   return (
     <JobProvider
       jobId={jobId.data}
-      entries={entries}
+      entries={JSON.stringify(entries)}
       me={{ id: asker.id, roles: asker.roles, name: asker.name, position: asker.position }}
       firm={{ ...particulars, logo: '' }}
       people={namesOf(firm)}
