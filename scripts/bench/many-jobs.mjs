@@ -1,5 +1,6 @@
 // Finding one of very many: search, pages of the list with twenty at once, and a long job, as the firm grows.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { text } from 'node:stream/consumers';
 import { join } from 'node:path';
 import { root, say } from '../setup/state.mjs';
 import { signedInCookie } from './load.mjs';
@@ -34,24 +35,30 @@ async function pages(app, Cookie, paths, many, pauseMillis = 0) {
   return { median: at(samples, 0.5), p95: at(samples, 0.95), times: samples.length };
 }
 
-/** One point of the curve. */
-export async function manyJobs(app, jobs, largeJobId) {
-  const filled = spawnSync(
+/** Fills the firm up and asks within the process that filled it; beside this one, which goes on hearing of its connections. */
+async function fill(app, jobs) {
+  const child = spawn(
     process.execPath,
     ['--conditions=react-server', '--import', 'tsx', join(root, 'scripts', 'bench', 'many-jobs.ts')],
     {
       cwd: root,
-      encoding: 'utf8',
       env: { ...process.env, ...app.env, MANY_JOBS: String(jobs), LOAD_EMAIL: app.demo.people[0].email },
-      maxBuffer: 1e8,
     },
   );
-  if (filled.status !== 0) throw new Error(`The jobs could not be made: ${filled.stderr}`);
+  const ended = new Promise((resolve) => child.on('exit', resolve));
+  const [stdout, stderr, status] = await Promise.all([text(child.stdout), text(child.stderr), ended]);
+  if (status !== 0) throw new Error(`The jobs could not be made: ${stderr}`);
+  return { stdout, stderr };
+}
+
+/** One point of the curve. */
+export async function manyJobs(app, jobs, largeJobId) {
+  const filled = await fill(app, jobs);
   say(filled.stderr.trim());
   const figures = filled.stdout
     .trim()
     .split('\n')
-    .map((text) => JSON.parse(text));
+    .map((said) => JSON.parse(said));
   const Cookie = await signedInCookie(app);
   const lists = ['/jobs', '/jobs?code=C2', '/jobs?from=2024-01-01&to=2024-12-31', '/jobs?status=open'];
   figures.push({

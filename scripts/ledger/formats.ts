@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { adviseInput, bondingInput, describeInput, whichInput } from './advice';
 import { capacityContext } from './judge/dead';
 import { judgeInput } from './judge/judge';
+import { documentFile } from './verify';
 import { logProof } from '../../src/core/ledger/daily-head';
 import { demandInput, dwellingDemand } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';
@@ -96,7 +97,10 @@ export const formats = {
 /** What a tester and the application say to each other, published beside them. */
 export const conversation = { 'tester-says': fromTester, 'ledger-says': toTester } as const;
 
-const published = { ...formats, ...conversation } as const;
+/** What is handed out to be kept, and read again by anybody. */
+export const handedOut = { document: documentFile } as const;
+
+const published = { ...formats, ...conversation, ...handedOut } as const;
 export type FormatName = keyof typeof published;
 export const formatNames = Object.keys(published) as FormatName[];
 

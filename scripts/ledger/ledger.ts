@@ -6,6 +6,7 @@ import { createInterface } from 'node:readline';
 import { type Answer, unusable } from './answer';
 import { formatNames, schemaText } from './formats';
 import { verbs } from './verbs';
+import { verifyFile } from './verify';
 
 const args = process.argv.slice(2);
 const lines = args.includes('--lines');
@@ -17,7 +18,7 @@ function answerTo(text: string): Answer {
   const run = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
   if (!run)
     return unusable(
-      `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}. Say: npm run -s ledger -- <verb> [--lines] [file|-]`,
+      `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}, verify. Say: npm run -s ledger -- <verb> [--lines] [file|-]`,
     );
   let raw: unknown;
   try {
@@ -28,7 +29,8 @@ function answerTo(text: string): Answer {
   return run(raw);
 }
 
-function whole(): Answer {
+async function whole(): Promise<Answer> {
+  if (verb === 'verify') return verifyFile(file);
   if (verb === 'formats') {
     for (const name of formatNames) writeFileSync(join('docs', 'formats', `${name}.schema.json`), schemaText(name));
     return { exit: 0, output: { written: formatNames } };
@@ -66,6 +68,6 @@ if (lines) {
     process.exitCode = 2;
   }
 } else {
-  const { exit, output } = whole();
+  const { exit, output } = await whole();
   process.stdout.write(`${JSON.stringify(output, null, 2)}\n`, () => process.exit(exit));
 }

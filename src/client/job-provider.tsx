@@ -12,6 +12,7 @@ import type { Job } from '../core/job/job';
 import { type Verdicts, judgeJob } from '../core/job/verdicts';
 import type { JobView } from '../core/job/view';
 import type { Actor } from '../core/ledger/actor';
+import type { StatedAccuracy } from '../core/quantity/stated-accuracy';
 import type { Recorded } from '../core/ledger/entry';
 import type { Remembered } from '../core/work/remembered';
 import type { AppendOutcome, Snapshot } from './stream-store';
@@ -24,6 +25,7 @@ type Instrument = {
   readonly name: string;
   readonly serial: string;
   readonly calibratedOn: string | null;
+  readonly accuracy: StatedAccuracy | undefined;
   /** Why it is not to be brought now; null where it may. */
   readonly whyNot: string | null;
 };

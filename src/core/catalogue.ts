@@ -10,6 +10,7 @@ import { accuracyIsTold, calibrationIsMade, checkIsMade, lookIsMade } from './fi
 import { clientAdded, clientDescribed } from './firm/kinds/client';
 import { priceIsSet } from './firm/kinds/price';
 import { defaultsSet } from './firm/kinds/defaults';
+import { moneyIsTold } from './firm/kinds/money';
 import { missedIsNoted } from './firm/kinds/kit';
 import { installationAdded, installationDescribed } from './firm/kinds/installation';
 import { instrumentAdded, instrumentDescribed, instrumentRetired } from './firm/kinds/instrument';
@@ -229,6 +230,7 @@ export const firmKinds = {
   'view.made': viewIsMade,
   'view.withdrawn': viewIsWithdrawn,
   'missed.noted': missedIsNoted,
+  'money.told': moneyIsTold,
   'check.made': checkIsMade,
   'calibration.made': calibrationIsMade,
   'look.made': lookIsMade,

@@ -7,8 +7,7 @@ import { forFirm } from './connection';
 import { firmState } from './people';
 import { duty, jobSummary } from './schema';
 
-export const dueSorts = ['inspection', 'duty', 'finding', 'snag', 'draft', 'calibration'] as const;
-export type DueSort = (typeof dueSorts)[number];
+export type DueSort = 'inspection' | 'duty' | 'finding' | 'snag' | 'draft' | 'calibration';
 
 /** Something the firm has to see to by a day. */
 export type DueItem = {

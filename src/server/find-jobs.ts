@@ -1,10 +1,10 @@
 import 'server-only';
-import { type SQL, and, desc, eq, gte, inArray, like, lte, ne, sql } from 'drizzle-orm';
+import { type SQL, and, desc, eq, inArray, like, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { codes } from '../core/job/outcome';
 import { forFirm } from './connection';
 import type { JobSummary } from './projections/job-summary';
-import { jobSearch, jobSummary } from './schema';
+import { jobSummary } from './schema';
 
 const text = z.string().trim().max(100);
 
@@ -39,9 +39,9 @@ function narrowed({ status, document, code, from, to }: JobFilters): SQL[] {
         ? [eq(jobSummary.status, 'issued')]
         : []),
     ...(document ? [eq(jobSummary.document, document)] : []),
-    ...(code ? [like(jobSummary.codes, `%${code}%`)] : []),
-    ...(from ? [gte(jobSummary.inspectedOn, from)] : []),
-    ...(to ? [lte(jobSummary.inspectedOn, to)] : []),
+    ...(code ? [ne(jobSummary.codes, ''), like(jobSummary.codes, `%${code}%`)] : []),
+    ...(from ? [sql`${day} >= ${from}::date`] : []),
+    ...(to ? [sql`${day} <= ${to}::date and ${jobSummary.inspectedOn} is not null`] : []),
   ];
 }
 
@@ -52,7 +52,7 @@ function narrowed({ status, document, code, from, to }: JobFilters): SQL[] {
 export function findJobs(firmId: string, filters: JobFilters, after: string | null): Promise<FoundJobs> {
   return forFirm(firmId, async (tx) => {
     if (filters.q) {
-      const likely = await likeliest(tx, firmId, filters.q);
+      const likely = await likeliest(tx, filters.q);
       if (likely.length === 0) return { jobs: [], after: null };
       const rows = await tx
         .select()
@@ -85,48 +85,25 @@ export function findJobs(firmId: string, filters: JobFilters, after: string | nu
 
 type Tx = Parameters<Parameters<typeof forFirm>[1]>[0];
 
-/** How many rows that share the letters are weighed: of common ones there are thousands, and the first will do. */
-const mostWeighed = 2000;
+/** Of what is common the first so many will do. */
+const mostWeighed = 400;
 
 /** Which jobs are meant by these letters, the likeliest first. */
-async function likeliest(tx: Tx, firmId: string, q: string): Promise<string[]> {
+async function likeliest(tx: Tx, q: string): Promise<string[]> {
   const wanted = q.toLowerCase();
-  const ofFirm = eq(jobSearch.firmId, firmId);
+  const idsBy = async (query: SQL): Promise<string[]> =>
+    (await tx.execute<{ id: string }>(sql`select id from ${query} as id order by id desc`)).rows.map(({ id }) => id);
   // Letters one after the other, as they stand in it: nothing is likelier, and nothing is faster to look up.
   const pattern = `%${wanted.replaceAll(/[%_\\]/g, '\\$&')}%`;
-  const exact = await tx
-    .select({ id: jobSearch.jobId })
-    .from(jobSearch)
-    .where(and(ofFirm, sql`${jobSearch.called} ilike ${pattern}`))
-    .orderBy(desc(jobSearch.jobId))
-    .limit(mostFound);
-  if (exact.length === mostFound) return exact.map(({ id }) => id);
-  const ids = exact.map(({ id }) => id);
+  const ids = await idsBy(sql`jobs_called(${pattern}, ${mostWeighed})`);
   const terms = wanted.match(/[\p{L}\p{N}]+/gu) ?? [];
-  if (terms.length > 0) {
+  if (ids.length < mostFound && terms.length > 0) {
     const query = terms.map((term) => `${term}:*`).join(' & ');
-    const words = await tx
-      .select({ id: jobSearch.jobId })
-      .from(jobSearch)
-      .where(and(ofFirm, sql`words @@ to_tsquery('english', ${query})`))
-      .orderBy(desc(jobSearch.jobId))
-      .limit(mostFound);
-    ids.push(...words.map(({ id }) => id));
+    ids.push(...(await idsBy(sql`jobs_with_words(to_tsquery('english', ${query}), ${mostWeighed})`)));
   }
-  if (new Set(ids).size < 5 && wanted.length >= 3) {
-    await tx.execute(sql`set local pg_trgm.word_similarity_threshold = 0.45`);
-    const weighed = tx
-      .select({ id: jobSearch.jobId, called: jobSearch.called })
-      .from(jobSearch)
-      .where(and(ofFirm, sql`${wanted} <% ${jobSearch.called}`))
-      .limit(mostWeighed)
-      .as('weighed');
-    const near = await tx
-      .select({ id: weighed.id })
-      .from(weighed)
-      .orderBy(desc(sql`word_similarity(${wanted}, ${weighed.called})`), desc(weighed.id))
-      .limit(mostFound);
-    ids.push(...near.map(({ id }) => id));
+  if (ids.length === 0 && wanted.length >= 3) {
+    const near = await tx.execute<{ id: string }>(sql`select id from jobs_like(${wanted}, ${mostFound}) as id`);
+    ids.push(...near.rows.map(({ id }) => id));
   }
   return [...new Set(ids)].slice(0, mostFound);
 }

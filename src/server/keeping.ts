@@ -51,7 +51,13 @@ export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob 
     const contents = {
       'ledger.json': text({ format: 'orange-ledger/job/1', jobId, entries }),
       ...Object.fromEntries(
-        issued.map(({ firmId: _firm, ...each }) => [`documents/${each.number}.json`, text(each)] as const),
+        issued.map((each) => {
+          const pdfSha256 = files.find(({ documentId }) => documentId === each.id)?.sha256 ?? null;
+          return [
+            `documents/${each.number}.json`,
+            text({ format: 'orange-ledger/document/1', ...each, pdfSha256 }),
+          ] as const;
+        }),
       ),
       ...Object.fromEntries(
         [...pictures].map(([name, bytes]) => [`pictures/${name}.jpg`, new Uint8Array(bytes)] as const),

@@ -46,7 +46,7 @@ for (const [name, use] of [
         await settled(page);
         await clean(stage || 'job');
       }
-      for (const own of ['/diary', '/due', '/jobs', '/clients', '/firm', '/account']) {
+      for (const own of ['/diary', '/due', '/jobs', '/money', '/clients', '/firm', '/account']) {
         await page.goto(own);
         await page.getByRole('heading', { level: 1 }).waitFor();
         await clean(own);

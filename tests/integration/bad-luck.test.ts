@@ -314,6 +314,7 @@ const open = [
   '/sign-in/new-password',
   `/verify/${'0'.repeat(32)}`,
   '/offline',
+  '/api/schema',
   `/calendar/${'0'.repeat(32)}`,
   '/service-worker/sw.js',
 ];
@@ -322,6 +323,7 @@ const own = [
   '/',
   '/diary',
   '/due',
+  '/money',
   '/jobs',
   '/clients',
   '/firm',

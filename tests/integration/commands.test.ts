@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { temporaryDatabase } from '../../scripts/setup/serve.mjs';
@@ -127,6 +128,52 @@ describe('a restore', () => {
     expect(run('backup.ts').status).toBe(0);
     const { status, stdout } = restore(latest());
     expect([status, stdout]).toEqual([2, expect.stringMatching(/The seal of \S+ does not hold/)]);
+  });
+});
+
+describe('a firm as one file', () => {
+  const file = join(tmpdir(), `firm-${process.pid}.ndjson`);
+  afterAll(() => rmSync(file, { force: true }));
+
+  it('goes out and into another database whole: the same again, its seals hold, and nothing twice or of others', async () => {
+    expect(run('firm-copy.ts', 'export', file)).toMatchObject({ status: 0, stderr: '' });
+    const lines = readFileSync(file, 'utf8').trim().split('\n');
+    expect(readFileSync(file, 'utf8')).not.toMatch(/"password"/);
+    const other = await temporaryDatabase('elsewhere');
+    const there = (...args: string[]) =>
+      spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', 'scripts/firm-copy.ts', ...args], {
+        env: { ...process.env, ...other.env },
+        encoding: 'utf8',
+      });
+    const refuses = (text: string, problem: RegExp) => {
+      writeFileSync(`${file}.bad`, text);
+      expect(there('import', `${file}.bad`)).toMatchObject({ status: 1, stderr: expect.stringMatching(problem) });
+      rmSync(`${file}.bad`);
+    };
+    refuses(lines.slice(0, -1).join('\n').replace('"FW-118"', '"FW-119"'), /Nothing was imported/);
+    refuses('{"format":"orange-ledger/firm/2"}\n', /Line 1 is none of such a file/);
+    refuses(
+      [lines[0], lines[1]?.replace(/"id": ?"[0-9a-f-]{36}"/, '"id":"0195a000-0000-7000-8000-00000000ffff"')].join('\n'),
+      /belongs to another firm/,
+    );
+    const taken = there('import', file);
+    expect([taken.status, taken.stderr]).toEqual([0, '']);
+    expect(taken.stdout).toContain(`${lines.length - 1} rows imported, the same as in the file`);
+    expect(there('import', file).stderr).toContain('That firm is here already');
+    const { rows } = await asOwner(
+      (c) =>
+        c.query(
+          'select (select count(*)::int from job_summary) as jobs, (select count(*)::int from document) as documents',
+        ),
+      other.env.DATABASE_OWNER_URL,
+    );
+    expect(rows).toEqual([{ jobs: 12, documents: 3 }]);
+    // Out again, it is the same but for its first line.
+    const again = `${file}.again`;
+    expect(there('export', again).status).toBe(0);
+    expect(readFileSync(again, 'utf8').split('\n').slice(1)).toEqual(readFileSync(file, 'utf8').split('\n').slice(1));
+    rmSync(again);
+    await other.drop();
   });
 });
 

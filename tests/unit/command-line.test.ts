@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { generateKeyPairSync } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { conversation, formatNames, formats, schemaText } from '../../scripts/ledger/formats';
+import { conversation, formatNames, formats, handedOut, schemaText } from '../../scripts/ledger/formats';
 import { verbs } from '../../scripts/ledger/verbs';
 import type { LogProof } from '../../src/core/ledger/daily-head';
 
@@ -36,7 +36,7 @@ const command = (args: string[], input = '') =>
 
 describe('published formats', () => {
   it('are the schemas the verbs read, and each has an example', () => {
-    expect(formatNames.length).toBe(17);
+    expect(formatNames.length).toBe(18);
     for (const name of formatNames)
       expect(
         readFileSync(`docs/formats/${name}.schema.json`, 'utf8'),
@@ -50,6 +50,8 @@ describe('published formats', () => {
     for (const message of messages)
       expect(conversation[name].safeParse(message).success, JSON.stringify(message)).toBe(true);
   });
+  it('the document of the example is one as it is handed out', () =>
+    expect(handedOut.document.safeParse(example('document')).success).toBe(true));
   it('has a verb for every input', () => expect(Object.keys(verbOf).sort()).toEqual(Object.keys(formats).sort()));
   it.each(Object.entries(verbOf))('the %s example is read by %s', (name, verb) =>
     expect(run(verb, example(name)).exit).not.toBe(2),

@@ -1,20 +1,10 @@
 import { type Doubt, isInDoubt } from '../firm/accuracy';
-import type { InstrumentFunction } from '../firm/kinds/check';
 import type { Job } from '../job/job';
 import { standing } from '../job/job';
 import type { ReadingTaken } from '../job/kinds/reading';
 import type { TestList } from '../job/test-list';
 import type { Recorded } from '../ledger/entry';
-import type { ReadingSpec } from '../quantity/parse-reading';
-
-/** Which function of a tester takes what a cell takes; null where it is no check's to judge. */
-export function functionOf(spec: ReadingSpec): InstrumentFunction | null {
-  if (spec.takes !== 'figure') return null;
-  if (spec.unit === 'megohm') return 'insulation';
-  if (spec.unit === 'kiloamp') return 'loop';
-  if (spec.unit === 'ohm') return spec.mayBeOpen ? 'continuity' : 'loop';
-  return spec.unit === 'millisecond' || spec.unit === 'milliamp' ? 'rcd' : null;
-}
+import { functionOf } from '../quantity/stated-accuracy';
 
 export type ReadingInDoubt = { readonly entry: Recorded<ReadingTaken>; readonly doubt: Doubt };
 

@@ -1,5 +1,6 @@
 import type { FirmState } from './firm';
-import { type Check, type InstrumentFunction, type StatedAccuracy, functions } from './kinds/check';
+import { type InstrumentFunction, type StatedAccuracy, functions, lastDigit } from '../quantity/stated-accuracy';
+import type { Check } from './kinds/check';
 
 /** One thing a firm checks its instruments against. */
 export type Reference = {
@@ -35,7 +36,6 @@ export const usualAccuracy: Required<StatedAccuracy> = {
   loop: { percent: 5, digits: 5 },
   rcd: { percent: 5, digits: 5 },
 };
-const digit: Readonly<Record<InstrumentFunction, number>> = { continuity: 0.01, insulation: 0.01, loop: 0.01, rcd: 1 };
 /** How far the reference itself may be from what it says. */
 const referencePercent = 1;
 /** A socket or RCD of no stated value is taken for what the first checks found. */
@@ -44,7 +44,7 @@ const firstChecks = 3;
 /** How far a figure may lie from the truth, in its own unit. */
 export const mayBeOff = (of: InstrumentFunction, value: number, stated: StatedAccuracy = {}): number => {
   const { percent, digits } = stated[of] ?? usualAccuracy[of];
-  return (Math.abs(value) * percent) / 100 + digits * digit[of];
+  return (Math.abs(value) * percent) / 100 + digits * lastDigit[of];
 };
 
 export type Bounds = { readonly from: number; readonly low: number; readonly high: number };

@@ -1,7 +1,8 @@
 import type { OwnEdition } from '../edition/own-edition';
 import type { Streamed } from '../ledger/stream';
 import type { CardNote } from './kinds/card';
-import type { CalibrationMade, Check, Look, StatedAccuracy } from './kinds/check';
+import type { StatedAccuracy } from '../quantity/stated-accuracy';
+import type { CalibrationMade, Check, Look } from './kinds/check';
 import type { Client } from './kinds/client';
 import type { Defaults } from './kinds/defaults';
 import type { Missed } from './kinds/kit';
@@ -10,6 +11,7 @@ import type { FirmInstrument } from './kinds/instrument';
 import type { Particulars } from './kinds/particulars';
 import type { Invitation, Person } from './kinds/person';
 import type { Price } from './kinds/price';
+import type { MoneyFields } from './kinds/money';
 import type { SavedView } from './kinds/saved-view';
 import type { Reminder } from './kinds/reminder';
 import { type DayRules, type Visit, usualDay } from './kinds/visit';
@@ -39,6 +41,8 @@ export type FirmState = Streamed & {
   readonly missed: ReadonlyMap<string, Missed>;
   /** Lists of jobs kept by name. */
   readonly views: ReadonlyMap<string, SavedView>;
+  /** What jobs were agreed at and cost, by job. */
+  readonly money: ReadonlyMap<string, MoneyFields>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
   /** Notes on the cards of tests, by instrument and card. */
@@ -64,6 +68,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   accuracies: new Map(),
   missed: new Map(),
   views: new Map(),
+  money: new Map(),
   people: new Map(),
   invitations: new Map(),
   cards: new Map(),

@@ -17,7 +17,7 @@ const word = z
   .string()
   .min(1)
   .max(24)
-  .regex(/^[a-z0-9][a-z0-9 -]*$/i, 'letters, figures, spaces and dashes');
+  .regex(/^[A-Za-z0-9][A-Za-z0-9 -]*$/, 'letters, figures, spaces and dashes');
 
 /** What is measured: the test, between which conductors, at which step, on which phase, with what turned which way. */
 export const measure = z.object({

@@ -106,6 +106,12 @@ describe('versions', () => {
     ['reading.taken', 4, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['reading.taken', 5, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
     ['reading.taken', 6, { ...takenNow, slot: { on: { of: 'supply' }, test: 'ze' } }, { value: taken.value }],
+    [
+      'instrument.brought',
+      1,
+      { instrumentId: id, name: 'N', serial: 'S', calibratedOn: null },
+      { instrumentId: id, name: 'N', serial: 'S', calibratedOn: null },
+    ],
     ['site.described', 1, { address: 'A' }, { address: 'A' }],
     [
       'picture.taken',

@@ -15,6 +15,20 @@ const definitionOf = (measure: Measure) => {
   return found;
 };
 
+describe('with the accuracy its maker states', () => {
+  const r1r2 = definitionOf({ test: 'r1r2' });
+  it.each([
+    // Usual: 0.30 and 0.38 with 3 % + 0.03 each and 4 % of warmth may lie 0.096 apart; a sharp one today leaves 0.076.
+    ['nothing said', '0.38', undefined, 'as before'],
+    ['a sharp one', '0.38', { continuity: { percent: 0.5, digits: 1 } }, 'deteriorating'],
+    ['nothing said', '0.45', undefined, 'deteriorating'],
+    ['a poor one', '0.45', { continuity: { percent: 10, digits: 10 } }, 'as before'],
+    ['another function of it', '0.38', { insulation: { percent: 0.5, digits: 1 } }, 'as before'],
+  ] as const)('%s: 0.30 then %s', (_name, today, stated, change) =>
+    expect(changeOf(r1r2, figure('0.30'), figure(today), stated)).toBe(change),
+  );
+});
+
 describe('whether a reading moved between two visits', () => {
   it.each<[string, Measure, ReadingValue, ReadingValue, string]>([
     ['R1+R2 within the instruments', { test: 'r1r2' }, figure('0.62'), figure('0.70'), 'as before'],

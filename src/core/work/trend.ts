@@ -5,8 +5,9 @@ import { nameOfSlot } from '../job/slot-name';
 import type { SlotDefinition } from '../job/test-definition';
 import type { JobView } from '../job/view';
 import { toNumber } from '../quantity/exact';
-import { type Unit, unitSymbol } from '../quantity/parse-reading';
+import { type ReadingSpec, type Unit, unitSymbol } from '../quantity/parse-reading';
 import { type ReadingValue, knownOf, showValue } from '../quantity/reading-value';
+import { type StatedAccuracy, functionOf, lastDigit } from '../quantity/stated-accuracy';
 import type { Judgement } from '../words/judgement';
 
 /** What was read on a slot at an earlier visit. */
@@ -23,10 +24,24 @@ export const earlierAt = ({ job }: Pick<JobView, 'job'>, slot: Slot): Earlier[] 
  * How far two readings of the same thing may lie apart though nothing changed: share and floor of each instrument's error,
  * lead null and clips within the floor, and for conductors 10 K between the visits (0.4 % a kelvin).
  */
-const within: Partial<Record<Unit, { readonly share: number; readonly floor: number; readonly between: number }>> = {
+const within: Partial<Record<Unit, Band>> = {
   ohm: { share: 0.03, floor: 0.03, between: 0.04 },
   millisecond: { share: 0.05, floor: 3, between: 0 },
 };
+type Band = { readonly share: number; readonly floor: number; readonly between: number };
+/** Lead null and clips, whatever the instrument. */
+const contactOhms = 0.01;
+
+/** The same for an instrument whose maker's word is known; as usual in the trade where it is not. */
+function bandOf(spec: ReadingSpec, stated: StatedAccuracy | undefined): Band | undefined {
+  if (spec.takes !== 'figure') return undefined;
+  const usual = within[spec.unit];
+  const of = functionOf(spec);
+  const own = of ? stated?.[of] : undefined;
+  if (!usual || !of || !own) return usual;
+  const floor = own.digits * lastDigit[of] + (spec.unit === 'ohm' ? contactOhms : 0);
+  return { share: own.percent / 100, floor, between: usual.between };
+}
 /** Insulation halves for ten kelvin more, and damp does as much: only a fall beyond this is one of the cable. */
 const insulationFactor = 4;
 /** Above this much a fall of insulation says nothing yet. */
@@ -37,8 +52,13 @@ export type Change = 'deteriorating' | 'as before' | 'better' | 'not comparable'
 /** A path that is open, or conductors exchanged: worse than any figure. */
 const isBroken = ({ is }: ReadingValue): boolean => is === 'open' || is === 'reversed';
 
-/** Whether a reading moved, beyond what the instruments and the weather make of it. */
-export function changeOf(definition: SlotDefinition, earlier: ReadingValue, today: ReadingValue): Change {
+/** Whether a reading moved, beyond what the instruments and the weather make of it; `stated` is of today's instrument. */
+export function changeOf(
+  definition: SlotDefinition,
+  earlier: ReadingValue,
+  today: ReadingValue,
+  stated?: StatedAccuracy,
+): Change {
   const { spec, governs } = definition;
   if (earlier.is === 'unstable' || today.is === 'unstable') return 'not comparable';
   const [wasWrong, isWrong] = [isBroken(earlier), isBroken(today)];
@@ -48,10 +68,11 @@ export function changeOf(definition: SlotDefinition, earlier: ReadingValue, toda
   if (!then || !now) return 'not comparable';
   const [was, is] = [toNumber(then.figure), toNumber(now.figure)];
   if (spec.unit === 'megohm') return insulationChange(was, is);
-  const band = within[spec.unit];
-  if (!band) return 'not comparable';
-  const apart = (value: number) => band.share * Math.abs(value) + band.floor;
-  const room = apart(was) + apart(is) + band.between * Math.max(Math.abs(was), Math.abs(is));
+  const [usual, own] = [bandOf(spec, undefined), bandOf(spec, stated)];
+  if (!usual || !own) return 'not comparable';
+  // With which instrument it was read then nobody says: as is usual.
+  const apart = (band: Band, value: number) => band.share * Math.abs(value) + band.floor;
+  const room = apart(usual, was) + apart(own, is) + own.between * Math.max(Math.abs(was), Math.abs(is));
   // Of a bound nobody knows how far it is above: only what it leaves no doubt of is said.
   if (then.atLeast && now.atLeast) return 'not comparable';
   if (now.atLeast && is <= was + room) return 'not comparable';
@@ -67,6 +88,10 @@ function insulationChange(was: number, is: number): Change {
   if (is * insulationFactor < was) return 'deteriorating';
   return is > was * insulationFactor ? 'better' : 'as before';
 }
+
+/** What the maker says of the instrument a slot's governing reading was taken with. */
+const statedAt = (view: JobView, slot: Slot): StatedAccuracy | undefined =>
+  view.job.instruments.get(governingOf(view, slot)?.body.instrumentId ?? '')?.accuracy;
 
 export type Trend = {
   readonly change: Change;
@@ -87,7 +112,8 @@ export function trendAt(
   const definition = view.tests.of(slot);
   const [last] = earlier;
   if (!definition || !last) return null;
-  const change = changeOf(definition, last.value, today);
+  const stated = statedAt(view, slot);
+  const change = changeOf(definition, last.value, today, stated);
   return {
     change,
     earlier,
@@ -161,7 +187,7 @@ export function moved(view: JobView): string[] {
       const definition = view.tests.of(slot);
       if (!today || !definition || definition.countsWith || seen.has(keyOf(slot))) return [];
       seen.add(keyOf(slot));
-      const change = changeOf(definition, value, today);
+      const change = changeOf(definition, value, today, statedAt(view, slot));
       if (change !== 'deteriorating' && change !== 'better') return [];
       const unit = definition.spec.takes === 'figure' ? ` ${unitSymbol[definition.spec.unit]}` : '';
       return [`${nameOfSlot(view, slot)} ${showValue(value)} → ${showValue(today)}${unit}, ${change}`];

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { useFirm } from '../../client/firm-provider';
 import type { InstallationFields } from '../../core/firm/kinds/installation';
 import { showDay } from '../../core/words/day';
+import type { Neighbour } from '../../server/neighbours';
 import type { JobSummary } from '../../server/projections/job-summary';
 import { Button } from '../../ui/button';
 import { ChoiceField, EntryField, Row, asLine, asText } from '../../ui/entry-field';
@@ -16,12 +17,14 @@ import { whereThisIs } from './where-this-is';
 type Props = {
   readonly installationId: string;
   readonly visits: readonly JobSummary[];
+  /** What was found in the same street. */
+  readonly neighbours: readonly Neighbour[];
   /** What opens a job here. */
   readonly children: ReactNode;
 };
 
 /** One installation: how to get in, who pays, and every visit to it. */
-export function InstallationPage({ installationId, visits, children }: Props) {
+export function InstallationPage({ installationId, visits, neighbours, children }: Props) {
   const { firm } = useFirm();
   const record = useRecord();
   const place = firm.installations.get(installationId);
@@ -104,6 +107,33 @@ export function InstallationPage({ installationId, visits, children }: Props) {
               </li>
             ))}
           </ul>
+          {neighbours.length > 0 && (
+            <section aria-labelledby="neighbours" className="pt-6">
+              <h2 id="neighbours" className="border-b border-rule-strong pb-1 text-xl">
+                In the same street
+              </h2>
+              <ul>
+                {neighbours.map((each) => (
+                  <li key={each.jobId} className="relative border-b border-rule py-1.5 text-sm hover:bg-hover">
+                    <Link href={`/jobs/${each.jobId}`} className="font-semibold after:absolute after:inset-0">
+                      {each.siteAddress.split('\n').join(', ')}
+                    </Link>
+                    <span className="block text-faint">
+                      {[
+                        each.premises,
+                        each.earthing,
+                        each.wirings.join(', '),
+                        each.devices.join(', '),
+                        each.ageYears !== null && `wiring about ${each.ageYears} years old`,
+                      ]
+                        .filter(Boolean)
+                        .join('; ')}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
         </section>
       </div>
     </>

@@ -4,5 +4,6 @@ export const housePages = [
   { says: 'Diary', href: '/diary' },
   { says: 'Due', href: '/due' },
   { says: 'Clients', href: '/clients' },
+  { says: 'Money', href: '/money' },
   { says: 'The firm', href: '/firm' },
 ] as const;

@@ -2,7 +2,7 @@
 
 import { useFirm } from '../../client/firm-provider';
 import { usualAccuracy } from '../../core/firm/accuracy';
-import { functions } from '../../core/firm/kinds/check';
+import { functions } from '../../core/quantity/stated-accuracy';
 import { EntryField } from '../../ui/entry-field';
 import { useRecord } from '../firm/use-record';
 

@@ -7,7 +7,7 @@ import { FormField, FormProblem } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import { lookAction } from './look-action';
 
-export type ToLookOver = { readonly id: string; readonly name: string; readonly serial: string };
+type ToLookOver = { readonly id: string; readonly name: string; readonly serial: string };
 
 type Props = {
   readonly instruments: readonly ToLookOver[];

@@ -126,3 +126,40 @@ export async function jobsDone(firmId: string): Promise<Done[]> {
   );
   return rows.map((row) => ({ ...row, siteMinutes: row.siteMinutes ?? 0, paperMinutes: row.paperMinutes ?? 0 }));
 }
+
+/** A job as the page of money lists it. */
+export type PricedJob = Pick<
+  JobSummary,
+  | 'jobId'
+  | 'reference'
+  | 'document'
+  | 'documentNumber'
+  | 'siteAddress'
+  | 'clientName'
+  | 'inspectedOn'
+  | 'siteMinutes'
+  | 'paperMinutes'
+>;
+
+const mostPriced = 300;
+
+/** The firm's latest jobs, with what they took where that is known. */
+export const jobsToPrice = (firmId: string): Promise<PricedJob[]> =>
+  forFirm(firmId, (tx) =>
+    tx
+      .select({
+        jobId: jobSummary.jobId,
+        reference: jobSummary.reference,
+        document: jobSummary.document,
+        documentNumber: jobSummary.documentNumber,
+        siteAddress: jobSummary.siteAddress,
+        clientName: jobSummary.clientName,
+        inspectedOn: jobSummary.inspectedOn,
+        siteMinutes: jobSummary.siteMinutes,
+        paperMinutes: jobSummary.paperMinutes,
+      })
+      .from(jobSummary)
+      .where(eq(jobSummary.firmId, firmId))
+      .orderBy(desc(jobSummary.jobId))
+      .limit(mostPriced),
+  );

@@ -1,14 +1,11 @@
 import * as z from 'zod';
 import { day, line } from '../../installation/text';
+import { statedAccuracy } from '../../quantity/stated-accuracy';
 import type { FirmState } from '../firm';
 import { firmKind } from '../kind';
 
 const id = z.uuid().toLowerCase();
 const figure = z.string().regex(/^\d{1,5}(\.\d{1,3})?$/, 'A figure as the instrument shows it, such as 0.52.');
-
-/** What an instrument can be checked against, and what it reads with each. */
-export const functions = ['continuity', 'insulation', 'loop', 'rcd'] as const;
-export type InstrumentFunction = (typeof functions)[number];
 
 const whyNone = (firm: FirmState, instrumentId: string): string | null =>
   firm.instruments.has(instrumentId) ? null : 'The firm has no such instrument.';
@@ -77,12 +74,10 @@ export const lookIsMade = firmKind({
     (!sound && !what ? 'Say what was wrong with it.' : null),
 });
 
-const stated = z.object({ percent: z.number().min(0).max(50), digits: z.number().int().min(0).max(50) });
 const accuracyTold = z.object({
   instrumentId: id,
-  accuracy: z.object({ continuity: stated, insulation: stated, loop: stated, rcd: stated }).partial(),
+  accuracy: statedAccuracy,
 });
-export type StatedAccuracy = z.infer<typeof accuracyTold>['accuracy'];
 
 /** How far from the truth its maker says it may read. */
 export const accuracyIsTold = firmKind({

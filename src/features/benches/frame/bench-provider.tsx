@@ -111,9 +111,15 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         const brought = [...job.instruments.values()].find((each) => each.serial === instrument.serial);
         const instrumentId =
           brought?.instrumentId ?? instruments.find((each) => each.serial === instrument.serial)?.id ?? v7();
+        const accuracy = instruments.find((each) => each.id === instrumentId)?.accuracy;
         const bring: NewJobEntry[] = brought
           ? []
-          : [{ kind: 'instrument.brought', body: { instrumentId, ...instrument } }];
+          : [
+              {
+                kind: 'instrument.brought',
+                body: { instrumentId, ...instrument, ...(accuracy ? { accuracy } : {}) },
+              },
+            ];
         const { value, leadNullOhms, testVolts } = reading;
         // An instrument that says its null has taken it off itself.
         const held = { ...inHand, instrumentId, leadNullOhms, testVolts, leadsIn: false };

@@ -37,6 +37,7 @@ export function InstrumentsBrought({ record }: { record: Record }) {
                         name: instrument.name,
                         serial: instrument.serial,
                         calibratedOn: instrument.calibratedOn,
+                        ...(instrument.accuracy ? { accuracy: instrument.accuracy } : {}),
                       },
                     })
                   }

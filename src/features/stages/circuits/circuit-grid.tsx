@@ -19,6 +19,8 @@ import { usePlace } from '../../workspace/place';
 import { VerdictMark, verdictPattern } from '../../workspace/verdict-mark';
 import { cellEntries, cellText } from './cell-entries';
 import { type Column, columns, isIdle } from './columns';
+import type { CsvRow } from './csv';
+import { CsvFile } from './csv-file';
 import { WorkingPanel } from './working-panel';
 
 type Doubtful = { readonly text: string; readonly problem: string };
@@ -131,6 +133,35 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     toast(`Pasted ${block.length} row${block.length === 1 ? '' : 's'}.${kept}`);
   };
 
+  /** Circuits of a file: to the way of the same number, else to a new one; all of it is one act. */
+  const readRows = (read: readonly CsvRow[]) => {
+    const entries: NewJobEntry[] = [];
+    const problems = new Map(doubtful);
+    let next = ways.at(-1)?.number ?? 0;
+    for (const { number, cells } of read) {
+      const known = ways.find((each) => each.number === number);
+      next = Math.max(next + (known ? 0 : 1), known ? next : (number ?? 0));
+      const way: Way = known ?? { id: v7(), boardId, number: number ?? next };
+      if (!known) entries.push({ kind: 'way.added', body: { wayId: way.id, boardId, number: way.number } });
+      for (const [columnId, text] of cells) {
+        const column = columns.find(({ id }) => id === columnId);
+        if (!column || (known && isIdle(column, way))) continue;
+        const typed = cellEntries(column, way, text, view, inHand);
+        const key = cellKey(way.id, column.id);
+        if (typed.ok) {
+          entries.push(...typed.entries);
+          problems.delete(key);
+        } else problems.set(key, { text, problem: typed.problem });
+      }
+    }
+    const outcome = append(entries);
+    if (!outcome.ok) return void toast(`Nothing was read: ${outcome.reason}`);
+    const doubts = problems.size - doubtful.size;
+    setDoubtful(problems);
+    const kept = doubts > 0 ? ` ${doubts} cells could not be read: they are kept and marked.` : '';
+    toast(`${read.length} circuits read. Undo takes all of it back.${kept}`);
+  };
+
   const looks = useMemo(
     () =>
       rows.map((way) =>
@@ -191,6 +222,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
         onChosen={onChosen}
         minWidth="70rem"
       />
+      <CsvFile boardId={boardId} ways={ways} read={readRows} />
       {chosenColumn && (
         <WorkingPanel
           inHand={inHand}

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { InstallationPage } from '../../../../features/clients/installation-page';
+import { bareAddress } from '../../../../core/firm/kinds/installation';
+import { neighboursOf } from '../../../../server/neighbours';
 import { visitsTo } from '../../../../server/installations';
 import { firmState } from '../../../../server/people';
 import { requireAsker } from '../../../../server/who';
@@ -19,6 +21,7 @@ export default async function Installation({ params }: { params: Promise<{ insta
     <FirmHere>
       <InstallationPage
         installationId={installationId}
+        neighbours={await neighboursOf(firmId, installation.address, bareAddress(installation.address))}
         visits={await visitsTo(firmId, installationId, installation.address)}
       >
         <OpenJobHere firm={firm} installation={installation} />

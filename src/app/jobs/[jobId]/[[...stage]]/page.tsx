@@ -70,6 +70,7 @@ export default async function JobPage(props: Props) {
         name,
         serial,
         calibratedOn,
+        accuracy: firm.accuracies.get(id),
         whyNot: whyNotBring(firm, id, today),
       }))}
       doubts={allDoubts(firm)}

@@ -1,0 +1,3 @@
+import { getSchema } from '../../../server/routes/schema';
+
+export const GET = getSchema;

@@ -1,0 +1,37 @@
+import * as z from 'zod';
+import { line } from '../../installation/text';
+import { firmKind } from '../kind';
+
+const pence = z.number().int().min(0).max(100_000_000);
+const minutes = z.number().int().min(0).max(100_000);
+
+const moneyFields = z.object({
+  /** What was agreed, before tax. */
+  pricePence: pence.nullable(),
+  materialsPence: pence.nullable(),
+  /** On the road for it; null where the diary says. */
+  travelMinutes: minutes.nullable(),
+  /** With the house, and at the desk; null where the record says. */
+  siteMinutes: minutes.nullable(),
+  paperMinutes: minutes.nullable(),
+  note: line,
+});
+export type MoneyFields = z.infer<typeof moneyFields>;
+
+const nothing: MoneyFields = {
+  pricePence: null,
+  materialsPence: null,
+  travelMinutes: null,
+  siteMinutes: null,
+  paperMinutes: null,
+  note: '',
+};
+
+/** What a job was agreed at and what it cost: the firm's own, never on a paper. */
+export const moneyIsTold = firmKind({
+  body: z.object({ jobId: z.uuid().toLowerCase(), fields: moneyFields.partial() }),
+  office: true,
+  touches: ['money'],
+  apply: (firm, { body: { jobId, fields } }) =>
+    void firm.money.set(jobId, { ...(firm.money.get(jobId) ?? nothing), ...fields }),
+});

@@ -1,0 +1,96 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { useJob } from '../../../client/job-provider';
+import type { Way } from '../../../core/installation/way';
+import { Button } from '../../../ui/button';
+import { Dialog } from '../../../ui/dialog';
+import { saveFile } from '../../../ui/save-file';
+import { toast } from '../../../ui/toast';
+import type { CsvRead, CsvRow } from './csv';
+
+type Props = {
+  readonly boardId: string;
+  readonly ways: readonly Way[];
+  readonly read: (rows: readonly CsvRow[]) => void;
+};
+
+const mostBytes = 1_000_000;
+
+/** The circuits of a board out to a file and in from one; what its columns were taken for is shown before. */
+export function CsvFile({ boardId, ways, read }: Props) {
+  const view = useJob();
+  const chooser = useRef<HTMLInputElement>(null);
+  const [found, setFound] = useState<CsvRead | null>(null);
+  const write = async () => {
+    const { writeCsv } = await import('./csv');
+    const name = `${view.job.opened?.body.reference ?? 'job'} ${view.job.boards.get(boardId)?.name ?? 'board'}.csv`;
+    saveFile(name, 'text/csv', writeCsv(ways, view));
+  };
+  const open = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > mostBytes) return toast('Larger than 1 MB: nothing was read.');
+    try {
+      const { readCsv } = await import('./csv');
+      setFound(readCsv(await file.text()));
+    } catch (error) {
+      toast(`${error instanceof Error ? error.message : 'It cannot be read.'} Nothing was read.`);
+    }
+  };
+  return (
+    <div className="flex gap-3 py-1 text-sm">
+      {ways.length > 0 && (
+        <Button look="quiet" onClick={() => void write()}>
+          Save as CSV
+        </Button>
+      )}
+      {!view.isSealed && (
+        <Button look="quiet" onClick={() => chooser.current?.click()}>
+          Read a CSV
+        </Button>
+      )}
+      <input
+        ref={chooser}
+        type="file"
+        accept=".csv,text/csv"
+        aria-label="CSV of circuits"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void open(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <Dialog
+        open={found !== null}
+        onOpenChange={() => setFound(null)}
+        title={`${found?.rows.length ?? 0} circuits`}
+        description="A circuit goes to the way of its number, or to a new one. Cells that cannot be read are kept and marked."
+      >
+        {found && (
+          <>
+            <ul className="max-h-72 overflow-y-auto text-sm">
+              {found.headings.map(({ said, taken }, index) => (
+                <li key={`${index} ${said}`} className="grid grid-cols-2 gap-3 border-t border-rule py-1">
+                  <span>{said}</span>
+                  <span className={taken ? '' : 'text-faint'}>{taken ?? '× left out'}</span>
+                </li>
+              ))}
+            </ul>
+            <Button
+              look="next"
+              className="mt-3 w-full"
+              disabled={found.rows.length === 0}
+              onClick={() => {
+                read(found.rows);
+                setFound(null);
+              }}
+            >
+              Read them
+            </Button>
+          </>
+        )}
+      </Dialog>
+    </div>
+  );
+}

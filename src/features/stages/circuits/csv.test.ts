@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { rentedHouseEntries, viewAt } from '../../../../tests/support/entries';
+import { waysOf } from '../../../core/job/job';
+import { cellText } from './cell-entries';
+import { columns } from './columns';
+import { readCsv, writeCsv } from './csv';
+
+const view = viewAt(rentedHouseEntries());
+const ways = waysOf(view.job, [...view.job.boards.keys()][0] ?? '');
+const cells = (text: string) =>
+  readCsv(text).rows.map(({ number, cells: found }) => ({ number, ...Object.fromEntries(found) }));
+
+describe('circuits as comma-separated values', () => {
+  it('what is written is read as the same cells', () => {
+    const { rows, headings } = readCsv(writeCsv(ways, view));
+    expect(headings.filter(({ taken }) => taken === null)).toEqual([]);
+    expect(rows.map(({ number }) => number)).toEqual(ways.map(({ number }) => number));
+    rows.forEach((row, index) => {
+      const way = ways[index];
+      for (const column of columns)
+        if (way && column.sort !== 'computed')
+          expect(row.cells.get(column.id) ?? '', `${way.number} ${column.id}`).toBe(cellText(column, way, view));
+    });
+  });
+
+  it('odd columns are matched by what they say, in any order, under a title; parts are put together', () => {
+    const text = [
+      'Board 1, Kitchen',
+      '',
+      'Cct No,Colour,Circuit Designation,Max Measured Zs (Ω),BS (EN),Type,Rating (A),Live mm²,CPC mm²,RCD IΔn (mA),RCD Type,R1+R2,IR L/E (MΩ)',
+      '1,red,Cooker,0.42,60898,B,32,6,2.5,30,A,0.19,>999',
+      '2,,Lights,LIM locked,3036,,5,1.5,,none,,,',
+    ].join('\r\n');
+    expect(cells(text)).toEqual([
+      {
+        number: 1,
+        description: 'Cooker',
+        zs: '0.42',
+        device: '60898 B 32',
+        residual: '30 A',
+        cable: '6/2.5',
+        r1r2: '0.19',
+        'insulation/LN-E': '>999',
+      },
+      { number: 2, description: 'Lights', zs: 'LIM locked', device: '3036 5', residual: 'none' },
+    ]);
+    expect(readCsv(text).headings.filter(({ taken }) => taken === null)).toEqual([{ said: 'Colour', taken: null }]);
+  });
+
+  it.each([
+    ['r1', 'ring/1/L-L'],
+    ['R1+R2', 'r1r2'],
+    ['(R1 + R2)', 'r1r2'],
+    ['ring r2', 'ring/1/C-C'],
+    ['Trip time (ms)', 'rcd time'],
+    ['No. of points', 'points'],
+    ['Reference method', 'method'],
+    ['Insulation resistance L-N', 'insulation/L-N'],
+    ['Device', 'device'],
+    ['max', null],
+    ['R2', null],
+    ['Notes', null],
+  ])('a column called %s is %s', (said, id) => {
+    const [row] = readCsv(`Way,Circuit,${said}\n1,Sockets,7`).rows;
+    expect([...(row?.cells.keys() ?? [])].filter((each) => each !== 'description')).toEqual(id ? [id] : []);
+  });
+
+  it.each(['', 'one\ntwo', '{"format":1}', 'a,b,c\n1,2,3'])('refuses %j', (text) =>
+    expect(() => readCsv(text)).toThrow(/headings/),
+  );
+
+  it('no cell opens as a formula elsewhere, and semicolons or a mark of order are read too', () => {
+    const way = { ...ways[0]!, description: '=HYPERLINK("http://x")' };
+    expect(writeCsv([way], view)).toContain("'=HYPERLINK");
+    expect(cells('\uFEFFWay;Circuit;Zs\n3;Loft;0,61')).toEqual([{ number: 3, description: 'Loft', zs: '0,61' }]);
+  });
+});

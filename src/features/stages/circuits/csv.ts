@@ -1,0 +1,139 @@
+import Papa from 'papaparse';
+import type { Way } from '../../../core/installation/way';
+import type { JobView } from '../../../core/job/view';
+import { cellText } from './cell-entries';
+import { columns } from './columns';
+
+/** Cells of a circuit by the column of the ledger they belong in. */
+export type CsvRow = { readonly number: number | null; readonly cells: ReadonlyMap<string, string> };
+export type CsvRead = {
+  readonly rows: readonly CsvRow[];
+  /** Each heading of the file, and what it was taken for; null where it says nothing we know. */
+  readonly headings: readonly { readonly said: string; readonly taken: string | null }[];
+};
+
+const mostRows = 200;
+
+/** Parts that together say one cell, in the order they are written in it. */
+const joined = {
+  device: ['standard', 'type', 'amps'],
+  residual: ['residualAmps', 'residualType'],
+  cable: ['live', 'cpc'],
+} as const;
+type Part = (typeof joined)[keyof typeof joined][number];
+type Target = string | Part | 'number';
+
+const bare = (text: string): string => text.toLowerCase().replaceAll(/[^a-z0-9+δ/]+/g, '');
+
+/** What headings of elsewhere mean, by their letters and figures; the first that fits. */
+const meanings: readonly (readonly [RegExp, Target])[] = [
+  [/^(no|number|way|wayno|circuitno|circuitnumber|cctno|cct)$/, 'number'],
+  [/^(circuit)?(description|designation|name|serves)$|^circuit$/, 'description'],
+  [/^(kind|arrangement|typeofcircuit|circuittype)$/, 'kind'],
+  [/^(pts|points|noofpoints|numberofpoints|pointsserved|outlets)$/, 'points'],
+  [/^(bs|bsen|bs\/bsen|bs\(en\)|bsno|standard|devicestandard|ocpdbs(en)?)$/, 'standard'],
+  [/^(type|devicetype|ocpdtype|curve)$/, 'type'],
+  [/^(rating|ratinga|in|ina|amps|devicerating|ocpdrating|currentrating|a)$/, 'amps'],
+  [/^(device|protectivedevice|ocpd|mcb|breaker|fuse)$/, 'device'],
+  [/^(ka|breakingcapacity(ka)?|shortcircuitcapacity(ka)?|icn|icu)$/, 'breaking'],
+  [/^(rcd(type))$/, 'residualType'],
+  [/^(rcd)?(iδn|idn|ma|rating(ma)?|operatingcurrent)(ma)?$/, 'residualAmps'],
+  [/^(rcd|rcdprotection)$/, 'residual'],
+  [/^(live|line|phase|l)(conductors?)?(mm2?|csa(mm2?)?)?$|^csa(live|line)$/, 'live'],
+  [/^(cpc|earth)(conductors?)?(mm2?|csa(mm2?)?)?$|^csa(cpc|earth)$/, 'cpc'],
+  [/^(cable|cablesize|mm2?|csa|size)$/, 'cable'],
+  [/^(ref|refmethod|referencemethod|installationmethod|method)$/, 'method'],
+  [/^ring(final)?(line)?r1(endtoend)?$/, 'ring/1/L-L'],
+  [/^(ring(final)?(neutral)?)?rn(endtoend)?$/, 'ring/1/N-N'],
+  [/^ring(final)?(cpc)?r2(endtoend)?$/, 'ring/1/C-C'],
+  [/^(continuity)?\(?r1\+r2\)?(ohms?)?$|^r1plusr2$/, 'r1r2'],
+  [
+    /^(ir|insulation(resistance)?)?(l\/?l|l\/?n|livelive|livetolive|linetoneutral|lineneutral)(m(ohms?)?)?$/,
+    'insulation/L-N',
+  ],
+  [
+    /^(ir|insulation(resistance)?)?(l\/?e|live\/?earth|livetoearth|linetoearth|lineearth)(m(ohms?)?)?$/,
+    'insulation/LN-E',
+  ],
+  [/^(pol|polarity)$/, 'polarity'],
+  [/^(zs|measuredzs|maxmeasuredzs|maximummeasuredzs|loop|efli|zsohms?)$/, 'zs'],
+  [/^(rcd)?(time|ms|triptime|tripms|disconnectiontime|operatingtime)(ms)?$/, 'rcd time'],
+  [/^(rcd)?(test)?(btn|button)$/, 'rcd button'],
+];
+
+/** Which cell of the ledger a heading is about; as we write it ourselves, small and capital letters told apart, first. */
+function targetOf(said: string): Target | null {
+  const own = columns.find(({ heading, spoken }) => heading === said.trim() || spoken === said.trim());
+  if (own) return own.sort === 'computed' ? null : own.id;
+  const letters = bare(said).replace(/(mω|ω|²)/g, '');
+  return meanings.find(([pattern]) => pattern.test(letters))?.[1] ?? null;
+}
+
+const words: Readonly<Record<string, string>> = {
+  number: 'way',
+  standard: 'device: standard',
+  type: 'device: type',
+  amps: 'device: amperes',
+  residualAmps: 'RCD: mA',
+  residualType: 'RCD: type',
+  live: 'cable: line',
+  cpc: 'cable: CPC',
+};
+const nameOf = (target: Target): string => words[target] ?? columns.find(({ id }) => id === target)?.spoken ?? target;
+
+const separators = { device: ' ', residual: ' ', cable: '/' } as const;
+
+/** What parts say together; one that is missing leaves the cell as it stands, unless it needs no other. */
+function together(cell: keyof typeof joined, parts: ReadonlyMap<string, string>): string {
+  const said = joined[cell].map((part) => (parts.get(part) ?? '').trim());
+  return cell === 'cable' && said.some((each) => each === '') ? '' : said.filter(Boolean).join(separators[cell]);
+}
+
+/**
+ * Reads circuits of a file of comma-separated values, however its columns are called and in whatever order. Throws where
+ * there is nothing of circuits in it.
+ */
+export function readCsv(text: string): CsvRead {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  // Headings may stand under a title or two.
+  const at = data.findIndex((cells) => cells.filter((each) => targetOf(each) !== null).length >= 2);
+  const headings = data[at];
+  if (!headings) throw new Error('No row of headings was found that says what its columns are.');
+  const targets = headings.map(targetOf);
+  const rows = data.slice(at + 1, at + 1 + mostRows).flatMap((cells): CsvRow[] => {
+    const parts = new Map<string, string>();
+    targets.forEach((target, index) => {
+      const said = (cells[index] ?? '').trim();
+      if (target !== null && said !== '' && !parts.has(target)) parts.set(target, said);
+    });
+    const number = Number(/\d+/.exec(parts.get('number') ?? '')?.[0] ?? NaN);
+    const found = new Map<string, string>();
+    for (const { id } of columns) {
+      const whole = parts.get(id) ?? (id in joined ? together(id as keyof typeof joined, parts) : '');
+      if (whole) found.set(id, whole);
+    }
+    return found.size > 0 ? [{ number: Number.isNaN(number) ? null : number, cells: found }] : [];
+  });
+  return {
+    rows,
+    headings: headings
+      .map((said, index) => {
+        const target = targets[index];
+        return { said: said.trim(), taken: target ? nameOf(target) : null };
+      })
+      .filter(({ said }) => said !== ''),
+  };
+}
+
+/** The circuits of a board as comma-separated values, every cell as it stands in the ledger. */
+export function writeCsv(ways: readonly Way[], view: JobView): string {
+  const shown = columns.filter(({ sort }) => sort !== 'computed');
+  return Papa.unparse(
+    {
+      fields: ['Way', ...shown.map(({ heading }) => heading)],
+      data: ways.map((way) => [String(way.number), ...shown.map((column) => cellText(column, way, view))]),
+    },
+    // What begins like a formula is text to whoever opens it; a reading that begins with > is none.
+    { escapeFormulae: /^[=@\t\r]|^[+-](?!\d)/, newline: '\r\n' },
+  );
+}

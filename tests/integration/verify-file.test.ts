@@ -1,0 +1,79 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Unzipped, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { cottage } from '../../scripts/demo/dwellings';
+import { verifyFile } from '../../scripts/ledger/verify';
+import { closeConnections } from '../../src/server/connection';
+import { exportJob } from '../../src/server/keeping';
+import { endPrinting } from '../../src/server/printing';
+import { noon } from '../support/entries';
+import { newFirm } from '../support/firm';
+import { issueWork } from '../support/issued-work';
+
+const folder = mkdtempSync(join(tmpdir(), 'verify-'));
+let parts: Unzipped;
+
+beforeAll(async () => {
+  const actor = await newFirm();
+  const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
+  const { jobId } = await issueWork(actor, cottage(noon, instruments), 'EICR', noon);
+  const exported = await exportJob(actor, jobId);
+  parts = unzipSync(exported?.file ?? new Uint8Array());
+});
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await endPrinting();
+  await closeConnections();
+});
+
+/** What is said of the saved job when one of its parts is another. */
+async function saidOf(
+  changed: Unzipped,
+): Promise<{ exit: number; documents: { intact: boolean; why: string | null }[] }> {
+  const file = join(folder, `${v7()}.zip`);
+  writeFileSync(file, zipSync({ ...parts, ...changed }));
+  const { exit, output } = await verifyFile(file);
+  return { exit, documents: (output as { documents?: { intact: boolean; why: string | null }[] }).documents ?? [] };
+}
+const nameOf = (end: string): string =>
+  Object.keys(parts).find((name) => name.startsWith('documents/') && name.endsWith(end)) ?? '';
+const changedIn = (name: string, from: string | RegExp, to: string): Unzipped => {
+  const text = strFromU8(parts[name] ?? new Uint8Array());
+  const changed = text.replace(from, to);
+  expect(changed).not.toBe(text);
+  return { [name]: strToU8(changed) };
+};
+
+describe('a saved job, checked without network or database', () => {
+  it('is as it was sealed', async () => {
+    expect(await saidOf({})).toMatchObject({ exit: 0, documents: [{ intact: true, why: null }] });
+  });
+
+  it('names what was done to it: an entry, the model, the file, the hash', async () => {
+    expect(await saidOf(changedIn('ledger.json', '"shown": "0.', '"shown": "9.'))).toMatchObject({
+      exit: 1,
+      documents: [{ intact: false, why: expect.stringMatching(/^entry \d+ was changed$/) }],
+    });
+    expect(await saidOf(changedIn(nameOf('.json'), /"title": "[^"]+"/, '"title": "Another"'))).toMatchObject({
+      exit: 1,
+      documents: [{ why: 'the document is not what was sealed' }],
+    });
+    const pdf = Uint8Array.from(parts[nameOf('.pdf')] ?? []);
+    pdf[pdf.length - 10] = (pdf[pdf.length - 10] ?? 0) ^ 1;
+    expect(await saidOf({ [nameOf('.pdf')]: pdf })).toMatchObject({
+      documents: [{ why: 'its printed file is not what was sealed' }],
+    });
+    expect((await saidOf(changedIn(nameOf('.json'), /"documentHash": "[0-9a-f]/, '"documentHash": "x'))).exit).toBe(1);
+  });
+
+  it('says what is no saved job at all', async () => {
+    const file = join(folder, 'not-one.zip');
+    writeFileSync(file, 'not one');
+    expect(await verifyFile(file)).toMatchObject({ exit: 2 });
+    expect(await verifyFile(join(folder, 'nowhere.zip'))).toMatchObject({ exit: 2 });
+    expect((await saidOf({ 'ledger.json': strToU8('{}') })).exit).toBe(2);
+  });
+});
