@@ -101,7 +101,7 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
       key: `draft ${row.jobId}`,
       sort: 'draft' as const,
       dueOn: dayAfter(row.lastDay ?? today, forgottenDays),
-      what: `${row.document} not issued, nobody wrote in it for ${forgottenDays} days`,
+      what: `${row.document} left unfinished`,
       number: row.reference,
       address: row.siteAddress,
       href: `/jobs/${row.jobId}`,

@@ -44,9 +44,9 @@ export function LookedOver({ instruments, lookedAt }: Props) {
           </Button>
         </p>
       ) : (
-        <p className="flex flex-wrap items-center gap-x-3">
-          <span className="text-faint">
-            Tips, guards, leads, battery; proved shorted and apart: {instruments.map(({ serial }) => serial).join(', ')}
+        <p className="flex items-center gap-x-3 max-sm:flex-wrap">
+          <span className="min-w-0 flex-1 text-faint">
+            Tips, guards, leads, battery; shorted and apart: {instruments.map(({ serial }) => serial).join(', ')}
           </span>
           <Button
             disabled={pending}

@@ -121,7 +121,9 @@ function MoneyRow({ row: { job, costs } }: { row: Row }) {
           say={(materialsPence) => say({ materialsPence })}
         />
       </td>
-      <td className="py-1.5 text-sm">{time.join(', ')}</td>
+      <td className="py-1.5 text-sm">
+        {time.every((each) => each === '–') ? <span className="text-faint">not known yet</span> : time.join(', ')}
+      </td>
       <td className="py-1.5 text-right font-semibold">{margin ? hourly(margin.hourPence) : ''}</td>
     </tr>
   );

@@ -14,20 +14,27 @@ GRANT SELECT, INSERT, UPDATE, DELETE ON "job_search" TO ledger_app;--> statement
 ALTER TABLE "job_search" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY of_firm ON "job_search" USING (firm_id = asking_firm());--> statement-breakpoint
 -- Operators that may leak are kept from the index by a policy: these ask for the asking firm themselves, and for nothing else.
+-- Planned each time with what is asked for: letters that are common and letters that are rare are looked up differently.
 CREATE FUNCTION jobs_called(pattern text, most integer) RETURNS SETOF uuid
-LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
-  SELECT job_id FROM job_search WHERE firm_id = asking_firm() AND called ILIKE pattern LIMIT most
-$$;--> statement-breakpoint
+LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+  RETURN QUERY EXECUTE 'SELECT job_id FROM job_search WHERE firm_id = $1 AND called ILIKE $2 LIMIT $3'
+    USING asking_firm(), pattern, most;
+END $$;--> statement-breakpoint
 CREATE FUNCTION jobs_with_words(query tsquery, most integer) RETURNS SETOF uuid
-LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
-  SELECT job_id FROM job_search WHERE firm_id = asking_firm() AND words @@ query LIMIT most
-$$;--> statement-breakpoint
+LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+  RETURN QUERY EXECUTE 'SELECT job_id FROM job_search WHERE firm_id = $1 AND words @@ $2 LIMIT $3'
+    USING asking_firm(), query, most;
+END $$;--> statement-breakpoint
 CREATE FUNCTION jobs_like(wanted text, most integer) RETURNS SETOF uuid
-LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public SET pg_trgm.word_similarity_threshold = 0.45 AS $$
-  SELECT job_id FROM (
-    SELECT job_id, called FROM job_search WHERE firm_id = asking_firm() AND wanted <% called LIMIT 500
-  ) near ORDER BY word_similarity(wanted, called) DESC, job_id DESC LIMIT most
-$$;--> statement-breakpoint
+LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public SET pg_trgm.word_similarity_threshold = 0.45 AS $$
+BEGIN
+  RETURN QUERY EXECUTE 'SELECT job_id FROM (
+      SELECT job_id, called FROM job_search WHERE firm_id = $1 AND $2 <% called LIMIT 500
+    ) near ORDER BY word_similarity($2, called) DESC, job_id DESC LIMIT $3'
+    USING asking_firm(), wanted, most;
+END $$;--> statement-breakpoint
 REVOKE ALL ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, integer) FROM PUBLIC;--> statement-breakpoint
 GRANT EXECUTE ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, integer) TO ledger_app;--> statement-breakpoint
 -- What a person typed on the job before this one.
