@@ -32,6 +32,12 @@ const passing = [
   'phone-residual',
   'bench-function',
   'bench-leaving',
+  'bench-plan',
+  'firm',
+  'due',
+  'clients',
+  'money',
+  'all-jobs',
 ];
 mkdirSync(folder, { recursive: true });
 await ensureNodeModules();
@@ -89,6 +95,19 @@ try {
   await page.goto('/firm');
   await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
   await shoot(page, 'firm');
+  await page.getByRole('link', { name: 'Multifunction tester' }).click();
+  await page.getByRole('heading', { name: 'Drift' }).waitFor();
+  await page.locator('.recharts-line-dot').first().waitFor();
+  await shoot(page, 'instrument');
+  for (const name of ['diary', 'due', 'clients', 'money']) {
+    await page.goto(`/${name}`);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    if (name !== 'due') await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await shoot(page, name);
+  }
+  await page.goto('/jobs?q=Lakrspur');
+  await page.getByRole('row').nth(1).waitFor();
+  await shoot(page, 'all-jobs');
   await page.goto('/account');
   await page.getByRole('heading', { name: 'Password' }).waitFor();
   await shoot(page, 'account');

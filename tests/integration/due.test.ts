@@ -119,6 +119,16 @@ describe('what is due', () => {
       const [arrived = ''] = readdirSync(folder);
       expect(readFileSync(join(folder, arrived), 'utf8')).toContain(letter.to);
     });
+    // A person with a script is stopped at what anybody needs.
+    const many = Array.from({ length: 200 }, (_, index) =>
+      firmStream.draft(
+        'reminder.made',
+        { about: `x ${index}`, to: letter.to, subject: 's' },
+        { id: v7(), madeAt: new Date().toISOString(), device: 'test' },
+      ),
+    );
+    await append(actor, 'firm', actor.firmId, many);
+    expect(await remind(actor, letter)).toMatchObject({ ok: false, problem: expect.stringContaining('tomorrow') });
     await office.close();
   });
 });

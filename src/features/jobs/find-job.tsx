@@ -28,7 +28,11 @@ export function FindJob() {
         },
         {
           name: 'Pages',
-          items: [...housePages.map(({ says, href }) => page(says, href)), page('Your account', '/account')],
+          items: [
+            ...housePages.map(({ says, href }) => page(says, href)),
+            page('All jobs: look for any', '/jobs'),
+            page('Your account', '/account'),
+          ],
         },
       ]}
     />
