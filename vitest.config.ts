@@ -24,8 +24,6 @@ export default defineConfig({
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
           fileParallelism: false,
-          // One process for all of them: each leaves connections, queues and printers closed behind it.
-          isolate: false,
           testTimeout: 120_000,
           hookTimeout: 120_000,
         },

@@ -46,6 +46,9 @@ const head = z.object({ format: z.literal('orange-ledger/firm/1'), firmId: z.uui
 const names = [...tables, ...large].map(([name]) => name) as [string, ...string[]];
 const line = z.object({ table: z.enum(names), row: z.record(z.string(), z.unknown()) });
 
+/** The last line: how many there are before it, and the hash over them. */
+const end = z.object({ end: z.object({ rows: z.number().int(), sha256: z.string() }) });
+
 type Row = { row: Record<string, unknown> };
 
 /** Every row of a firm, one after the other, the same for the same firm. */
@@ -79,10 +82,13 @@ async function exportFirm(client: pg.Client, file: string, named: string | undef
     `${JSON.stringify({ format: 'orange-ledger/firm/1', firmId: firm.id, madeAt: new Date().toISOString() })}\n`,
   );
   let count = 0;
+  const hash = createHash('sha256');
   for await (const text of rowsOf(client, firm.id)) {
     writeSync(to, text);
+    hash.update(text);
     count += 1;
   }
+  writeSync(to, `${JSON.stringify({ end: { rows: count, sha256: hash.digest('hex') } })}\n`);
   closeSync(to);
   await client.query('commit');
   renameSync(unfinished, file);
@@ -94,6 +100,7 @@ async function importFirm(client: pg.Client, file: string): Promise<void> {
   if (!existsSync(file)) throw new Error(`There is no ${file}.`);
   let firmId = '';
   let number = 0;
+  let last: z.infer<typeof end>['end'] | null = null;
   const said = createHash('sha256');
   await client.query('begin');
   for await (const text of createInterface({ input: createReadStream(file), crlfDelay: Infinity })) {
@@ -102,6 +109,10 @@ async function importFirm(client: pg.Client, file: string): Promise<void> {
       firmId = parsed(head, text, number).firmId;
       const { rowCount } = await client.query('select 1 from firm where id = $1', [firmId]);
       if (rowCount) throw new Error('That firm is here already. Nothing was imported.');
+      continue;
+    }
+    if (text.startsWith('{"end"')) {
+      last = parsed(end, text, number).end;
       continue;
     }
     const { table, row } = parsed(line, text, number);
@@ -115,17 +126,17 @@ async function importFirm(client: pg.Client, file: string): Promise<void> {
     );
   }
   if (!firmId) throw new Error('The file is empty. Nothing was imported.');
+  const told = said.digest('hex');
+  if (!last || last.rows !== number - 2 || last.sha256 !== told)
+    throw new Error('The file was changed or cut off: it is not what was written. Nothing was imported.');
   const here = createHash('sha256');
   for await (const text of rowsOf(client, firmId)) here.update(text);
-  if (here.digest('hex') !== said.digest('hex'))
-    throw new Error(
-      'What is here now is not what the file says: it was changed, or is not whole. Nothing was imported.',
-    );
+  if (here.digest('hex') !== told) throw new Error('What is here now is not what the file says. Nothing was imported.');
   await client.query('commit');
   await forFirm(firmId, (tx) => rebuildProjections(tx, firmId));
   await closeConnections();
   process.stdout.write(
-    `${number - 1} rows imported, the same as in the file. Nobody has a password yet: each asks for a new one where they sign in.\n`,
+    `${number - 2} rows imported, the same as in the file. Nobody has a password yet: each asks for a new one where they sign in.\n`,
   );
 }
 
