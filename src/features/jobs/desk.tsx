@@ -114,8 +114,9 @@ function WaitingOn({ waiting }: { waiting: readonly Waiting[] }) {
         {waiting.map(({ id, name, purpose, since, opened, problem, jobId, reference, siteAddress }) => (
           <li key={id} className="relative border-t border-rule py-1.5 text-sm hover:bg-hover">
             <Link href={`/jobs/${jobId}`} className="after:absolute after:inset-0">
-              <strong>{name}</strong> {purposeWords[purpose]}, {reference} {siteAddress.split('\n')[0]}
+              <strong>{name}</strong> {purposeWords[purpose]}
             </Link>
+            , {reference} {siteAddress.split('\n')[0]}
             <span className="block text-faint">
               {problem ?? `asked ${showMoment(new Date(since))}, ${opened ? 'opened' : 'not opened yet'}`}
             </span>
@@ -142,9 +143,12 @@ function DueSoon({ due, today }: { due: readonly DueItem[]; today: string }) {
               {each.dueOn < today && '× '}
               {showDay(each.dueOn)}
             </span>
-            <Link href={each.href} className="min-w-0 truncate after:absolute after:inset-0">
-              {each.what} <span className="text-faint">{each.number}</span>
-            </Link>
+            <span className="min-w-0 truncate">
+              <Link href={each.href} className="after:absolute after:inset-0">
+                {each.what}
+              </Link>{' '}
+              <span className="text-faint">{each.number}</span>
+            </span>
           </li>
         ))}
       </ul>
