@@ -88,6 +88,9 @@ type Tx = Parameters<Parameters<typeof forFirm>[1]>[0];
 /** Of what is common the first so many will do. */
 const mostWeighed = 400;
 
+/** How much of the letters has to be there, from 0 to 1. */
+const likeness = [0.45, 0.33] as const;
+
 /** Which jobs are meant by these letters, the likeliest first. */
 async function likeliest(tx: Tx, q: string): Promise<string[]> {
   const wanted = q.toLowerCase();
@@ -101,8 +104,12 @@ async function likeliest(tx: Tx, q: string): Promise<string[]> {
     const query = terms.map((term) => `${term}:*`).join(' & ');
     ids.push(...(await idsBy(sql`jobs_with_words(to_tsquery('english', ${query}), ${mostWeighed})`)));
   }
-  if (ids.length === 0 && wanted.length >= 3) {
-    const near = await tx.execute<{ id: string }>(sql`select id from jobs_like(${wanted}, ${mostFound}) as id`);
+  // Two letters the wrong way round in one short word leave little of it: that far is gone only where nothing is nearer.
+  for (const least of likeness) {
+    if (ids.length > 0 || wanted.length < 3) break;
+    const near = await tx.execute<{ id: string }>(
+      sql`select id from jobs_like(${wanted}, ${least}::real, ${mostFound}) as id`,
+    );
     ids.push(...near.rows.map(({ id }) => id));
   }
   return [...new Set(ids)].slice(0, mostFound);

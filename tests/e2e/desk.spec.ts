@@ -10,7 +10,7 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   await page.getByRole('searchbox', { name: 'Look for' }).fill('Lakrspur');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/q=Lakrspur/);
-  await expect(page.getByRole('row').nth(1)).toContainText('FW-118');
+  await expect(page.getByRole('row').nth(1)).toContainText('Larkspur Lettings');
   await page.getByRole('link', { name: 'Everything' }).click();
   await page.getByRole('combobox', { name: 'Code' }).click();
   await page.getByRole('option', { name: 'C2' }).click();

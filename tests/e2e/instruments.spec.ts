@@ -16,13 +16,15 @@ test('an instrument found out of bounds marks what it read, is not brought again
   await page.goto(`${job}/brief`);
   await settled(page);
   await page.getByRole('listitem').filter({ hasText: 'SP-77' }).getByRole('button', { name: 'Bring' }).click();
+  await settled(page);
   await page.goto(`${job}/origin`);
+  await settled(page);
   await fill(page, /^Ze/, '0.21');
   await settled(page);
 
   await page.goto('/firm');
   await page.getByRole('link', { name: 'Spare tester' }).click();
-  await page.getByLabel('Loop at the test socket showed, in Ω').fill('0.31');
+  await settled(page);
   const keep = page.getByRole('button', { name: 'Keep the check' });
   const loop = page.getByLabel('Loop at the test socket showed, in Ω');
   for (const [index, shown] of ['0.31', '0.32', '0.31', '0.62'].entries()) {
@@ -38,18 +40,21 @@ test('an instrument found out of bounds marks what it read, is not brought again
 
   // What was read before the first good check of today is sound; what is read from now on is not.
   await page.goto(`${job}/origin`);
+  await settled(page);
   await fill(page, /^Ze/, '0.24');
   await expect(page.getByRole('link', { name: /1 reading in doubt: SP-77/ })).toBeVisible();
   await expect(page.getByText(/Its instrument was not known to be sound/)).toBeVisible();
   await settled(page);
   const other = await openJob(page, 'OUT-2');
   await page.goto(`${other}/brief`);
+  await settled(page);
   const row = page.getByRole('listitem').filter({ hasText: 'SP-77' });
   await expect(row).toContainText('Not sound: Loop at the test socket read 0.62 Ω');
   await expect(row.getByRole('button', { name: 'Bring' })).toBeDisabled();
 
   await page.goto('/firm');
   await page.getByRole('link', { name: 'Spare tester' }).click();
+  await settled(page);
   await expect(doubt).toContainText('OUT-1');
   await page.getByLabel('By', { exact: true }).fill('Aldersyke Calibration');
   await page.getByLabel('Certificate, PDF or picture').setInputFiles({
@@ -87,6 +92,7 @@ test('instruments are looked over in one tap a day, and what was missed is on th
   await page.getByRole('button', { name: 'Put it on the list' }).click();
   await expect(page.getByRole('checkbox', { name: 'Pad bolts (missed today)' })).toBeVisible();
   await page.reload();
+  await settled(page);
   await page.getByRole('button', { name: /Before leaving/ }).click();
   await expect(page.getByRole('checkbox', { name: 'Pad bolts (missed once before)' })).toBeVisible();
 });

@@ -48,6 +48,7 @@ describe('finding jobs', () => {
     ['part of its address', 'sallow r'],
     ['letters in the wrong place', 'Lakrspur Letings'],
     ['one letter wrong', 'Sallov Rise'],
+    ['two letters of one word the wrong way round', 'Lakrspur'],
     ['a circuit', 'garden room'],
     ['a finding', 'type AC'],
     ['a finding by another form of its words', 'resistances minimum'],

@@ -27,16 +27,17 @@ BEGIN
   RETURN QUERY EXECUTE 'SELECT job_id FROM job_search WHERE firm_id = $1 AND words @@ $2 LIMIT $3'
     USING asking_firm(), query, most;
 END $$;--> statement-breakpoint
-CREATE FUNCTION jobs_like(wanted text, most integer) RETURNS SETOF uuid
-LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public SET pg_trgm.word_similarity_threshold = 0.45 AS $$
+CREATE FUNCTION jobs_like(wanted text, at_least real, most integer) RETURNS SETOF uuid
+LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
+  PERFORM set_config('pg_trgm.word_similarity_threshold', at_least::text, true);
   RETURN QUERY EXECUTE 'SELECT job_id FROM (
       SELECT job_id, called FROM job_search WHERE firm_id = $1 AND $2 <% called LIMIT 500
     ) near ORDER BY word_similarity($2, called) DESC, job_id DESC LIMIT $3'
     USING asking_firm(), wanted, most;
 END $$;--> statement-breakpoint
-REVOKE ALL ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, integer) FROM PUBLIC;--> statement-breakpoint
-GRANT EXECUTE ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, integer) TO ledger_app;--> statement-breakpoint
+REVOKE ALL ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, real, integer) FROM PUBLIC;--> statement-breakpoint
+GRANT EXECUTE ON FUNCTION jobs_called(text, integer), jobs_with_words(tsquery, integer), jobs_like(text, real, integer) TO ledger_app;--> statement-breakpoint
 -- What a person typed on the job before this one.
 CREATE INDEX "entry_isolation_maker" ON "entry" ("made_by", "recorded_at" DESC) WHERE kind = 'isolation.begun';--> statement-breakpoint
 CREATE INDEX "job_summary_in_hand" ON "job_summary" ("firm_id", "status" DESC, "inspected_on" DESC, "reference") WHERE status <> 'issued';--> statement-breakpoint
