@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, asc, eq, isNotNull, lte, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, lte, ne, or, sql } from 'drizzle-orm';
 import { type FirmState, instrumentsInUse } from '../core/firm/firm';
 import { buildingControl } from '../core/certificates/duties';
 import { dayAfter } from '../core/words/week';
@@ -38,8 +38,7 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
     const known = firm.clients.get((installationId && firm.installations.get(installationId)?.clientId) || '');
     return known ?? (name ? { name, email: '', telephone: '' } : null);
   };
-  const { jobId, siteAddress, clientName, installationId, reference, document, documentNumber, documentId } =
-    jobSummary;
+  const { jobId, siteAddress, clientName, installationId, reference, document } = jobSummary;
   const about = { jobId, siteAddress, clientName, installationId, reference };
   const rows = await forFirm(firmId, async (tx) => ({
     duties: await tx
@@ -55,14 +54,8 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
       })
       .from(duty)
       .innerJoin(jobSummary, eq(duty.jobId, jobId))
-      .where(lte(duty.dueOn, by))
+      .where(and(lte(duty.dueOn, by), or(ne(duty.sort, 'inspection'), isLatestThere)))
       .orderBy(asc(duty.dueOn))
-      .limit(mostOfEach),
-    inspections: await tx
-      .select({ ...about, document, documentNumber, documentId, dueOn: jobSummary.dueOn })
-      .from(jobSummary)
-      .where(and(isNotNull(documentId), lte(jobSummary.dueOn, by), isLatestThere))
-      .orderBy(asc(jobSummary.dueOn))
       .limit(mostOfEach),
     drafts: await tx
       .select({ ...about, document, lastDay: jobSummary.lastDay })
@@ -79,23 +72,9 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
       what: row.toWhom === 'self' ? row.what : `${row.what}, to ${row.toWhom}`,
       number: row.number,
       address: row.siteAddress,
-      href:
-        row.sort === 'duty'
-          ? `/documents/${row.issueId}#duties`
-          : `/jobs/${row.jobId}/${row.sort === 'snag' ? 'review' : 'observations'}`,
+      href: hrefOf(row),
       client: clientOf(row.installationId, row.clientName),
-      forClient: row.sort === 'finding' || (row.sort === 'duty' && row.duty !== buildingControl),
-    })),
-    ...rows.inspections.map((row) => ({
-      key: `inspection ${row.documentId}`,
-      sort: 'inspection' as const,
-      dueOn: row.dueOn ?? by,
-      what: 'Next inspection',
-      number: row.documentNumber ?? row.reference,
-      address: row.siteAddress,
-      href: row.installationId ? `/installations/${row.installationId}` : `/documents/${row.documentId}`,
-      client: clientOf(row.installationId, row.clientName),
-      forClient: true,
+      forClient: row.sort !== 'snag' && row.duty !== buildingControl,
     })),
     ...rows.drafts.map((row) => ({
       key: `draft ${row.jobId}`,
@@ -115,14 +94,25 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
     .map((item) => ({ ...item, remindedAt: firm.reminders.get(item.key)?.at ?? null }));
 }
 
-/** Only the last paper at an installation says when the next inspection is. */
+type DutyRow = Pick<typeof duty.$inferSelect, 'sort' | 'issueId' | 'jobId'> & {
+  readonly installationId: string | null;
+};
+
+/** Where something due is seen to. */
+function hrefOf({ sort, issueId, jobId, installationId }: DutyRow): string {
+  if (sort === 'duty') return `/documents/${issueId}#duties`;
+  if (sort === 'inspection') return installationId ? `/installations/${installationId}` : `/documents/${issueId}`;
+  return `/jobs/${jobId}/${sort === 'snag' ? 'review' : 'observations'}`;
+}
+
+/** Only the last visit to an address that said so says when the next inspection is. */
 const isLatestThere = sql`not exists (
-  select 1 from job_summary later
-  where later.firm_id = ${jobSummary.firmId}
+  select 1 from duty other join job_summary later on later.job_id = other.job_id
+  where other.firm_id = ${duty.firmId}
+    and other.sort = 'inspection'
     and later.bare_address = ${jobSummary.bareAddress}
-    and later.document_id is not null
-    and later.due_on is not null
-    and (later.inspected_on, later.job_id) > (${jobSummary.inspectedOn}, ${jobSummary.jobId})
+    and (coalesce(later.inspected_on, '0001-01-01'), later.job_id)
+      > (coalesce(${jobSummary.inspectedOn}, '0001-01-01'), ${jobSummary.jobId})
 )`;
 
 const calibrations = (firm: FirmState, by: string): Omit<DueItem, 'remindedAt'>[] =>

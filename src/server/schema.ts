@@ -198,7 +198,7 @@ export const duty = pgTable(
       .references(() => firm.id),
     issueId: uuid('issue_id').notNull(),
     duty: text('duty').notNull(),
-    sort: text('sort').notNull().default('duty').$type<'duty' | 'finding' | 'snag'>(),
+    sort: text('sort').notNull().default('duty').$type<'duty' | 'inspection' | 'finding' | 'snag'>(),
     number: text('number').notNull(),
     what: text('what').notNull(),
     toWhom: text('to_whom').notNull(),

@@ -193,7 +193,8 @@ export function entriesAfter(
     if (afterSeq > 0) return readEntries(tx, sort, streamId, afterSeq);
     // The whole of it is what the fold holds: read once, however many open it.
     const state = await foldAt(tx, sort, streamId, head.lastSeq);
-    keepFold(streamId, { seq: head.lastSeq, state });
+    // What others appended since the head was read may be in it already.
+    keepFold(streamId, { seq: state.head.seq, state });
     return [...state.entries.values()];
   });
 }

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
 import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
-import { firmStream } from '../../src/core/catalogue';
+import { firmStream, jobStream } from '../../src/core/catalogue';
 import { resetEnvironment } from '../../src/env';
 import { closeConnections } from '../../src/server/connection';
 import { dueBy } from '../../src/server/due';
@@ -61,7 +61,7 @@ describe('what is due', () => {
     // Thirteen days without a word are not forgotten yet.
     expect((await dueBy(actor.firmId, '2040-01-01', '2026-03-15')).some(({ sort }) => sort === 'draft')).toBe(false);
     const inspection = all.find(({ sort }) => sort === 'inspection');
-    expect(inspection?.key).toBe(`inspection ${issued.issueId}`);
+    expect(inspection?.key).toBe(`inspection ${issued.issueId} next-inspection`);
     const [day = ''] = [inspection?.dueOn];
     expect(await dueBy(actor.firmId, day, '2026-03-02')).toContainEqual(inspection);
     const before = new Date(Date.parse(day) - 86_400_000).toISOString().slice(0, 10);
@@ -93,6 +93,29 @@ describe('what is due', () => {
     expect(await findings()).toMatchObject([
       { what: 'C2 No main bond to water, Under the sink', forClient: true, href: `/jobs/${jobId}/observations` },
     ]);
+  });
+
+  it('the next inspection stays due while a paper for work is made of the same job, and after', async () => {
+    const actor = await newFirm();
+    const first = new Date(noon.getTime() - 400 * 86_400_000);
+    const { jobId, issueId } = await issueWork(actor, cottage(first, instruments), 'EICR', first);
+    const inspections = async () =>
+      (await dueBy(actor.firmId, '2040-01-01', '2026-03-02')).filter(({ sort }) => sort === 'inspection');
+    const before = await inspections();
+    expect(before).toMatchObject([{ key: `inspection ${issueId} next-inspection` }]);
+    const begun = {
+      documentId: v7(),
+      kind: 'MWC',
+      edition: 'bs7671-2018-a2',
+      covers: null,
+      because: null,
+      replaces: null,
+    };
+    await append(actor, 'job', jobId, [jobStream.draft('document.begun', begun as never, made())]);
+    expect(await inspections()).toEqual(before);
+    // A later visit that says so too takes its place.
+    const again = await issueWork(actor, cottage(noon, instruments), 'EICR', noon);
+    expect((await inspections()).map(({ key }) => key)).toEqual([`inspection ${again.issueId} next-inspection`]);
   });
 
   it('a reminder goes by post and is written down, both or neither', async () => {

@@ -4,7 +4,7 @@ import { closings } from './remedies';
 
 /** Something a job leaves open that somebody has to see to. */
 export type LeftOpen = {
-  readonly sort: 'finding' | 'snag';
+  readonly sort: 'inspection' | 'finding' | 'snag';
   readonly id: string;
   /** The paper it stands on: the issue of a report, or the reference of a job whose paper is not issued. */
   readonly issueId: string | null;
@@ -19,10 +19,27 @@ const urgentDays = 28;
 const daysAfter = (isoDay: string, days: number): string =>
   new Date(Date.parse(`${isoDay}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
-/** Findings of standing reports that are neither improvement only nor put right, and snags in one's own work not mended. */
+/**
+ * When the next inspection is, by the last standing paper that says so, whatever was issued after it; findings of standing
+ * reports that are neither improvement only nor put right; and snags in one's own work not mended.
+ */
 export function leftOpen(job: Job): LeftOpen[] {
   const closed = closings(job);
   const replaced = new Set(job.documents.map(({ replaces, issued }) => (issued ? replaces : null)));
+  const returning = job.documents.findLast(({ id, issued, comeBack }) => issued && comeBack && !replaced.has(id));
+  const next: LeftOpen[] =
+    returning?.issued && returning.comeBack
+      ? [
+          {
+            sort: 'inspection',
+            id: 'next-inspection',
+            issueId: returning.issued.body.issueId,
+            number: returning.issued.body.number,
+            what: 'Next inspection',
+            dueOn: returning.comeBack.dueOn,
+          },
+        ]
+      : [];
   const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom;
   const reports = job.documents.filter(({ id, kind, issued }) => kind === 'EICR' && issued && !replaced.has(id));
   const findings = reports.flatMap(({ issued }) =>
@@ -53,5 +70,5 @@ export function leftOpen(job: Job): LeftOpen[] {
       what: where ? `${what}, ${where}` : what,
       dueOn: (job.entries.get(entryId)?.madeAt ?? job.opened?.madeAt ?? '').slice(0, 10),
     }));
-  return [...findings, ...snags.filter(({ dueOn }) => dueOn !== '')];
+  return [...next, ...findings, ...snags.filter(({ dueOn }) => dueOn !== '')];
 }

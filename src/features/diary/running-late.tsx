@@ -24,7 +24,9 @@ export function RunningLate({ visits, move }: Props) {
     at: told.find((each) => each.visit.id === visit.id)?.at ?? visit.at,
     minutes: visit.minutes + (visit.id === visitId ? by : 0),
   }));
-  const left = planDay(then, planner).wrong;
+  const plan = planDay(then, planner);
+  const own = plan.parts.flatMap((part) => (part.is === 'visit' && part.visit.id === visitId ? part.wrong : []));
+  const left = by > 0 ? [...own, ...plan.wrong] : [];
   return (
     <div className="space-y-3">
       <div className="grid gap-3 sm:grid-cols-[1fr_10rem]">

@@ -1,12 +1,12 @@
 'use client';
 
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Bounds } from '../../core/firm/accuracy';
+import { FigureChart } from '../../ui/figure-chart';
 
 type Props = {
   readonly name: string;
   readonly unit: string;
-  readonly points: readonly { readonly on: string; readonly value: number }[];
+  readonly points: readonly { readonly at: string; readonly value: number }[];
   readonly bounds: Bounds | null;
 };
 
@@ -17,7 +17,7 @@ export function DriftChart({ name, unit, points, bounds }: Props) {
   const room = (high - low || high || 1) * 0.2;
   const round = (value: number) => Number(value.toPrecision(3));
   return (
-    <figure aria-label={`${name}: ${points.map(({ on, value }) => `${on} ${value} ${unit}`).join(', ')}`}>
+    <figure>
       <figcaption className="text-sm font-semibold">
         {name}
         {bounds && (
@@ -27,29 +27,13 @@ export function DriftChart({ name, unit, points, bounds }: Props) {
           </span>
         )}
       </figcaption>
-      <div className="h-28" aria-hidden>
-        <ResponsiveContainer width="100%" height="100%" minWidth={0}>
-          <LineChart accessibilityLayer={false} data={[...points]} margin={{ top: 6, right: 8, bottom: 0, left: -20 }}>
-            <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis dataKey="on" tick={{ fill: 'var(--faint)', fontSize: 11 }} stroke="var(--rule-strong)" />
-            <YAxis
-              tick={{ fill: 'var(--faint)', fontSize: 11 }}
-              stroke="var(--rule-strong)"
-              domain={[Math.max(0, round(low - room)), round(high + room)]}
-              tickCount={3}
-            />
-            {bounds && <ReferenceLine y={bounds.low} stroke="var(--ink)" strokeWidth={2} />}
-            {bounds && <ReferenceLine y={bounds.high} stroke="var(--ink)" strokeWidth={2} />}
-            <Line
-              dataKey="value"
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              dot={{ r: 3, fill: 'var(--paper)', stroke: 'var(--ink)' }}
-              isAnimationActive={false}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
+      <FigureChart
+        label={`${name}: ${points.map(({ at, value }) => `${at} ${value} ${unit}`).join(', ')}`}
+        points={points}
+        limits={bounds ? [bounds.low, bounds.high] : []}
+        from={Math.max(0, round(low - room))}
+        to={round(high + room)}
+      />
     </figure>
   );
 }

@@ -26,7 +26,7 @@ export function InstrumentPage({ instrumentId, today, leaning }: Props) {
     const points = checks.flatMap(({ on, readings }) =>
       readings
         .filter(({ against }) => against === reference.id)
-        .map(({ shown }) => ({ on: showDayShort(on).slice(0, -5), value: Number(shown) })),
+        .map(({ shown }) => ({ at: showDayShort(on).slice(0, -5), value: Number(shown) })),
     );
     return points.length > 0 ? [{ reference, points, bounds: boundsOf(reference, checks, stated) }] : [];
   });

@@ -24,6 +24,7 @@ import { CsvFile } from './csv-file';
 import { WorkingPanel } from './working-panel';
 
 type Doubtful = { readonly text: string; readonly problem: string };
+type Placed = { readonly way: Way; readonly column: Column; readonly text: string };
 
 const cellKey = (wayId: string, columnId: string) => `${wayId}/${columnId}`;
 
@@ -107,59 +108,57 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     return outcome.ok;
   };
 
-  const pasteBlock = (from: At, block: string[][]) => {
-    const entries: NewJobEntry[] = [];
+  /** Many cells as one act: what cannot be read is kept and marked, the rest is recorded. */
+  const recordMany = (cells: readonly Placed[], added: readonly NewJobEntry[], what: string): void => {
+    const entries = [...added];
     const problems = new Map(doubtful);
-    block.forEach((cells, rowStep) => {
-      const row = from.row + rowStep;
-      const { way, entries: added } = wayAt(row);
-      entries.push(...added);
-      cells.forEach((text, columnStep) => {
-        const column = columns[from.column + columnStep];
-        if (!column || text.trim() === '' || column.sort === 'computed' || (ways[row] && isIdle(column, way))) return;
-        const typed = cellEntries(column, way, text, view, inHand);
-        const key = cellKey(way.id, column.id);
-        if (typed.ok) {
-          entries.push(...typed.entries);
-          problems.delete(key);
-        } else problems.set(key, { text, problem: typed.problem });
-      });
-    });
-    const outcome = append(entries);
-    if (!outcome.ok) return void toast(`Nothing was pasted: ${outcome.reason}`);
-    const doubts = problems.size - doubtful.size;
-    setDoubtful(problems);
-    const kept = doubts > 0 ? ` ${doubts} cells could not be read: they are kept and marked.` : '';
-    toast(`Pasted ${block.length} row${block.length === 1 ? '' : 's'}.${kept}`);
-  };
-
-  /** Circuits of a file: to the way of the same number, else to a new one; all of it is one act. */
-  const readRows = (read: readonly CsvRow[]) => {
-    const entries: NewJobEntry[] = [];
-    const problems = new Map(doubtful);
-    let next = ways.at(-1)?.number ?? 0;
-    for (const { number, cells } of read) {
-      const known = ways.find((each) => each.number === number);
-      next = Math.max(next + (known ? 0 : 1), known ? next : (number ?? 0));
-      const way: Way = known ?? { id: v7(), boardId, number: number ?? next };
-      if (!known) entries.push({ kind: 'way.added', body: { wayId: way.id, boardId, number: way.number } });
-      for (const [columnId, text] of cells) {
-        const column = columns.find(({ id }) => id === columnId);
-        if (!column || (known && isIdle(column, way))) continue;
-        const typed = cellEntries(column, way, text, view, inHand);
-        const key = cellKey(way.id, column.id);
-        if (typed.ok) {
-          entries.push(...typed.entries);
-          problems.delete(key);
-        } else problems.set(key, { text, problem: typed.problem });
-      }
+    for (const { way, column, text } of cells) {
+      const isKnown = job.ways.has(way.id);
+      if (text.trim() === '' || column.sort === 'computed' || (isKnown && isIdle(column, way))) continue;
+      const typed = cellEntries(column, way, text, view, inHand);
+      const key = cellKey(way.id, column.id);
+      if (typed.ok) {
+        entries.push(...typed.entries);
+        problems.delete(key);
+      } else problems.set(key, { text, problem: typed.problem });
     }
     const outcome = append(entries);
-    if (!outcome.ok) return void toast(`Nothing was read: ${outcome.reason}`);
+    if (!outcome.ok) return void toast(`Nothing was recorded: ${outcome.reason}`);
     const doubts = problems.size - doubtful.size;
     setDoubtful(problems);
-    const kept = doubts > 0 ? ` ${doubts} cells could not be read: they are kept and marked.` : '';
-    toast(`${read.length} circuits read. Undo takes all of it back.${kept}`);
+    toast(doubts > 0 ? `${what} ${doubts} cells could not be read: they are kept and marked.` : what);
+  };
+
+  const pasteBlock = (from: At, block: string[][]) => {
+    const added: NewJobEntry[] = [];
+    const cells = block.flatMap((texts, rowStep) => {
+      const { way, entries } = wayAt(from.row + rowStep);
+      added.push(...entries);
+      return texts.flatMap((text, columnStep): Placed[] => {
+        const column = columns[from.column + columnStep];
+        return column ? [{ way, column, text }] : [];
+      });
+    });
+    recordMany(cells, added, `Pasted ${block.length} row${block.length === 1 ? '' : 's'}.`);
+  };
+
+  /** Circuits of a file: each to the way of its number, else to a new one. */
+  const readRows = (read: readonly CsvRow[]) => {
+    const byNumber = new Map(ways.map((way) => [way.number, way]));
+    const added: NewJobEntry[] = [];
+    const cells = read.flatMap(({ number, cells: found }) => {
+      const next = number ?? Math.max(0, ...byNumber.keys()) + 1;
+      const way: Way = byNumber.get(next) ?? { id: v7(), boardId, number: next };
+      if (!byNumber.has(next)) {
+        byNumber.set(next, way);
+        added.push({ kind: 'way.added', body: { wayId: way.id, boardId, number: next } });
+      }
+      return [...found].flatMap(([columnId, text]): Placed[] => {
+        const column = columns.find(({ id }) => id === columnId);
+        return column ? [{ way, column, text }] : [];
+      });
+    });
+    recordMany(cells, added, `${read.length} circuits read. Undo takes all of it back.`);
   };
 
   const looks = useMemo(

@@ -77,6 +77,11 @@ export function CsvFile({ boardId, ways, read }: Props) {
                 </li>
               ))}
             </ul>
+            {found.beyond > 0 && (
+              <p className="pt-2 text-sm font-semibold">
+                × {found.beyond} rows beyond these are left out: put them into a file of their own.
+              </p>
+            )}
             <Button
               look="next"
               className="mt-3 w-full"

@@ -65,6 +65,17 @@ describe('circuits as comma-separated values', () => {
     expect([...(row?.cells.keys() ?? [])].filter((each) => each !== 'description')).toEqual(id ? [id] : []);
   });
 
+  it('says how many rows beyond the most it leaves out, and loses none before', () => {
+    const file = (rows: number) =>
+      ['Way,Circuit', ...Array.from({ length: rows }, (_, i) => `${i + 1},Lights`)].join('\n');
+    for (const [rows, kept, beyond] of [
+      [199, 199, 0],
+      [200, 200, 0],
+      [201, 200, 1],
+    ] as const)
+      expect([readCsv(file(rows)).rows.length, readCsv(file(rows)).beyond]).toEqual([kept, beyond]);
+  });
+
   it.each(['', 'one\ntwo', '{"format":1}', 'a,b,c\n1,2,3'])('refuses %j', (text) =>
     expect(() => readCsv(text)).toThrow(/headings/),
   );

@@ -8,6 +8,8 @@ import { columns } from './columns';
 export type CsvRow = { readonly number: number | null; readonly cells: ReadonlyMap<string, string> };
 export type CsvRead = {
   readonly rows: readonly CsvRow[];
+  /** Rows beyond those that are read at once. */
+  readonly beyond: number;
   /** Each heading of the file, and what it was taken for; null where it says nothing we know. */
   readonly headings: readonly { readonly said: string; readonly taken: string | null }[];
 };
@@ -116,6 +118,7 @@ export function readCsv(text: string): CsvRead {
   });
   return {
     rows,
+    beyond: Math.max(0, data.length - at - 1 - mostRows),
     headings: headings
       .map((said, index) => {
         const target = targets[index];
