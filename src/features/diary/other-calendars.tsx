@@ -7,6 +7,7 @@ import { installationAt } from '../../core/firm/kinds/installation';
 import { showDayShort } from '../../core/words/day';
 import { showMinutes } from '../../core/words/moment';
 import { Button } from '../../ui/button';
+import { FileField } from '../../ui/file-field';
 import { toast } from '../../ui/toast';
 import { makeFeedAction } from './actions';
 import type { CalendarRead } from './read-calendar';
@@ -100,7 +101,7 @@ function In({ personId, take }: Props) {
       </h3>
       <label className="block py-1 text-sm">
         <span className="block pb-1 text-faint">A calendar file (.ics). What was read before is not booked twice.</span>
-        <input type="file" accept=".ics,text/calendar" onChange={(event) => void open(event.target.files?.[0])} />
+        <FileField accept=".ics,text/calendar" take={(file) => void open(file ?? undefined)} />
       </label>
       {problem && (
         <p role="alert" className="text-sm font-semibold">

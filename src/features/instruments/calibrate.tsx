@@ -6,6 +6,7 @@ import { readDay, showDay } from '../../core/words/day';
 import { dayAfter } from '../../core/words/week';
 import { Button } from '../../ui/button';
 import { DateField } from '../../ui/date-field';
+import { FileField } from '../../ui/file-field';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { useRecord } from '../firm/use-record';
 
@@ -94,11 +95,7 @@ export function Calibrate({ instrumentId, today }: { readonly instrumentId: stri
         />
         <label className="block text-sm">
           <span className="block pb-1 font-semibold">Certificate, PDF or picture</span>
-          <input
-            type="file"
-            accept="application/pdf,image/jpeg,image/png"
-            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
-          />
+          <FileField accept="application/pdf,image/jpeg,image/png" take={setFile} />
         </label>
         {problem && <FormProblem>{problem}</FormProblem>}
         <Button type="submit" disabled={busy}>

@@ -98,7 +98,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
               {document.kind} · {(job.site.address ?? 'no address yet').split('\n').join(', ')}
             </span>
           </p>
-          <TimeLeft />
+          {!isNarrow && <TimeLeft />}
           <FindInJob />
           <button
             type="button"
@@ -170,6 +170,11 @@ export function JobFrame({ children }: { children: ReactNode }) {
               {lacking.length} missing
             </span>
           </div>
+        )}
+        {isNarrow && (
+          <p className="px-3">
+            <TimeLeft />
+          </p>
         )}
         <IsolationLine />
         <InDoubtLine />

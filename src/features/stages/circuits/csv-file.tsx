@@ -64,7 +64,7 @@ export function CsvFile({ boardId, ways, read }: Props) {
       <Dialog
         open={found !== null}
         onOpenChange={() => setFound(null)}
-        title={`${found?.rows.length ?? 0} circuits`}
+        title={found?.rows.length === 1 ? 'One circuit' : `${found?.rows.length ?? 0} circuits`}
         description="A circuit goes to the way of its number, or to a new one. Cells that cannot be read are kept and marked."
       >
         {found && (
