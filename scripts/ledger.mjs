@@ -15,8 +15,10 @@ const from = process.env.INIT_CWD ?? process.cwd();
 const args = process.argv
   .slice(2)
   .map((arg, index) => (index === 0 || arg === '-' || arg.startsWith('--') ? arg : resolve(from, arg)));
-const run = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts', 'ledger', 'ledger.ts'), ...args], {
-  cwd: root,
-  stdio: 'inherit',
-});
+// What a job or a firm is called is no file.
+const named = process.argv[4] ? [process.argv[4]] : [];
+const command = ['export', 'import'].includes(args[0])
+  ? [join(root, 'scripts', 'with-database.mjs'), join('copy', 'copy.ts'), ...args.slice(0, 2), ...named]
+  : ['--conditions=react-server', '--import', 'tsx', join(root, 'scripts', 'ledger', 'ledger.ts'), ...args];
+const run = spawnSync(process.execPath, command, { cwd: root, stdio: 'inherit' });
 process.exit(run.status ?? 2);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { adviseInput, bondingInput, describeInput, whichInput } from './advice';
 import { capacityContext } from './judge/dead';
 import { judgeInput } from './judge/judge';
-import { documentFile } from './verify';
+import { documentFile } from './saved-job';
 import { logProof } from '../../src/core/ledger/daily-head';
 import { demandInput, dwellingDemand } from '../../src/core/installation/demand';
 import { editionIds } from '../../src/core/edition/pack';

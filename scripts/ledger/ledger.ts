@@ -5,12 +5,13 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { type Answer, unusable } from './answer';
 import { formatNames, schemaText } from './formats';
+import { reportOf } from './report';
 import { verbs } from './verbs';
 import { verifyFile } from './verify';
 
 const args = process.argv.slice(2);
 const lines = args.includes('--lines');
-const [verb = '', file = '-'] = args.filter((arg) => arg !== '--lines');
+const [verb = '', file = '-', to] = args.filter((arg) => arg !== '--lines');
 
 const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
@@ -18,7 +19,7 @@ function answerTo(text: string): Answer {
   const run = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
   if (!run)
     return unusable(
-      `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}, verify. Say: npm run -s ledger -- <verb> [--lines] [file|-]`,
+      `“${verb}” is not one of: ${Object.keys(verbs).join(', ')}, verify, report, export, import. Say: npm run -s ledger -- <verb> [--lines] [file|-]`,
     );
   let raw: unknown;
   try {
@@ -31,6 +32,7 @@ function answerTo(text: string): Answer {
 
 async function whole(): Promise<Answer> {
   if (verb === 'verify') return verifyFile(file);
+  if (verb === 'report') return reportOf(file, to);
   if (verb === 'formats') {
     for (const name of formatNames) writeFileSync(join('docs', 'formats', `${name}.schema.json`), schemaText(name));
     return { exit: 0, output: { written: formatNames } };

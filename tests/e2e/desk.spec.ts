@@ -1,4 +1,4 @@
-import { cell, expect, openJob, settled, signIn, test } from './ledger-page';
+import { cell, choose, expect, openJob, settled, signIn, test } from './ledger-page';
 
 test('a job is found by letters in the wrong place, the list is narrowed, kept by name and forgotten', async ({
   page,
@@ -66,8 +66,8 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
     buffer: Buffer.from(
       [
         'Their board',
-        'Cct No,Colour,Designation,BS (EN),Type,Rating (A),Live mm2,CPC mm2,Measured Zs',
-        '1,red,Cooker,60898,B,32,6,2.5,0.42',
+        'Cct No,Colour,Designation,BS (EN),Type,Rating (A),Live mm2,CPC mm2,Measured Zs,Mark',
+        '1,red,Cooker,60898,B,32,6,2.5,0.42,0.19',
         '2,blue,Loft lights,60898,B,6,1.5,1,most odd',
         '3,,Shed,60898,B,33,2.5,1.5,',
       ].join('\n'),
@@ -75,7 +75,9 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
   });
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Colour' })).toContainText('left out');
+  await choose(page, 'What Mark is', 'R1 plus R2');
   await dialog.getByRole('button', { name: 'Read them' }).click();
+  await expect(cell(page, 'R1+R2', 1)).toContainText('0.19');
   await expect(page.getByText(/3 circuits read.*2 cells could not be read/)).toBeVisible();
   await expect(cell(page, 'circuit', 1)).toContainText('Cooker');
   await expect(cell(page, 'Zs', 1)).toContainText('0.42');

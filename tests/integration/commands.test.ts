@@ -136,12 +136,12 @@ describe('a firm as one file', () => {
   afterAll(() => rmSync(file, { force: true }));
 
   it('goes out and into another database whole: the same again, its seals hold, and nothing twice or of others', async () => {
-    expect(run('firm-copy.ts', 'export', file)).toMatchObject({ status: 0, stderr: '' });
+    expect(run('copy/copy.ts', 'export', file)).toMatchObject({ status: 0, stderr: '' });
     const lines = readFileSync(file, 'utf8').trim().split('\n');
     expect(readFileSync(file, 'utf8')).not.toMatch(/"password"/);
     const other = await temporaryDatabase('elsewhere');
     const there = (...args: string[]) =>
-      spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', 'scripts/firm-copy.ts', ...args], {
+      spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', 'scripts/copy/copy.ts', ...args], {
         env: { ...process.env, ...other.env },
         encoding: 'utf8',
       });
@@ -159,7 +159,7 @@ describe('a firm as one file', () => {
     );
     const taken = there('import', file);
     expect([taken.status, taken.stderr]).toEqual([0, '']);
-    expect(taken.stdout).toContain(`${lines.length - 2} rows imported, the same as in the file`);
+    expect(JSON.parse(taken.stdout)).toMatchObject({ rows: lines.length - 2, same: true });
     expect(there('import', file).stderr).toContain('That firm is here already');
     const { rows } = await asOwner(
       (c) =>

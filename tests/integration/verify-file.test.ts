@@ -1,10 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Unzipped, strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cottage } from '../../scripts/demo/dwellings';
+import { reportOf } from '../../scripts/ledger/report';
 import { verifyFile } from '../../scripts/ledger/verify';
 import { closeConnections } from '../../src/server/connection';
 import { exportJob } from '../../src/server/keeping';
@@ -75,5 +76,39 @@ describe('a saved job, checked without network or database', () => {
     expect(await verifyFile(file)).toMatchObject({ exit: 2 });
     expect(await verifyFile(join(folder, 'nowhere.zip'))).toMatchObject({ exit: 2 });
     expect((await saidOf({ 'ledger.json': strToU8('{}') })).exit).toBe(2);
+  });
+});
+
+describe('a report from a saved job alone', () => {
+  const written = (changed: Unzipped): string => {
+    const file = join(folder, `${v7()}.zip`);
+    writeFileSync(file, zipSync({ ...parts, ...changed }));
+    return file;
+  };
+
+  it('says each paper, what was found and what is not met, and writes the paper as it was sealed', async () => {
+    const to = join(folder, 'paper.pdf');
+    const { exit, output } = await reportOf(written({}), to);
+    expect([exit, output]).toMatchObject([
+      0,
+      { papers: [{ kind: 'EICR', number: expect.stringMatching(/^EICR-/), missing: [] }] },
+    ]);
+    expect(readFileSync(to)).toEqual(Buffer.from(parts[nameOf('.pdf')] ?? []));
+  });
+
+  it('writes a draft of what was not issued', async () => {
+    const job = JSON.parse(strFromU8(parts['ledger.json'] ?? new Uint8Array())) as { entries: { kind: string }[] };
+    const entries = job.entries.filter(({ kind }) => kind !== 'document.issued');
+    const to = join(folder, 'draft.pdf');
+    const file = written({ 'ledger.json': strToU8(JSON.stringify({ ...job, entries })) });
+    expect(await reportOf(file, to)).toMatchObject({ exit: 0, output: { papers: [{ number: null }], written: to } });
+    expect(readFileSync(to).subarray(0, 5).toString()).toBe('%PDF-');
+    expect(readFileSync(to)).not.toEqual(Buffer.from(parts[nameOf('.pdf')] ?? []));
+  });
+
+  it('says what cannot be read', async () => {
+    expect(await reportOf(join(folder, 'nowhere.zip'), undefined)).toMatchObject({ exit: 2 });
+    const file = written(changedIn('ledger.json', '"kind": "job.opened"', '"kind": "job.closed"'));
+    expect(await reportOf(file, undefined)).toMatchObject({ exit: 2 });
   });
 });

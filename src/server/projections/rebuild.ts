@@ -10,12 +10,13 @@ export async function rebuildProjections(tx: Transaction, firmId: string): Promi
   const heads = await tx.select().from(stream);
   for (const sort of ['job', 'firm'] as const) {
     for (const projection of projections[sort]) await projection.drop(tx, firmId);
-    for (const head of heads.filter((each) => each.sort === sort)) await rewrite(tx, firmId, sort, head.id);
+    for (const head of heads.filter((each) => each.sort === sort)) await rewriteProjections(tx, firmId, sort, head.id);
   }
   return heads.length;
 }
 
-async function rewrite<S extends StreamSort>(
+/** Makes the projections of one stream from its entries alone. */
+export async function rewriteProjections<S extends StreamSort>(
   tx: Transaction,
   firmId: string,
   sort: S,

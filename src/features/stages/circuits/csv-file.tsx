@@ -7,7 +7,8 @@ import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { saveFile } from '../../../ui/save-file';
 import { toast } from '../../../ui/toast';
-import type { CsvRead, CsvRow } from './csv';
+import { Select } from '../../../ui/select';
+import type { CsvRead, CsvRow, Taken } from './csv';
 
 type Props = {
   readonly boardId: string;
@@ -16,23 +17,31 @@ type Props = {
 };
 
 const mostBytes = 1_000_000;
+const leftOut = 'left out';
+
+type Found = CsvRead & { readonly text: string; readonly said: Taken; readonly choices: readonly Choice[] };
+type Choice = { readonly value: string; readonly label: string };
 
 /** The circuits of a board out to a file and in from one; what its columns were taken for is shown before. */
 export function CsvFile({ boardId, ways, read }: Props) {
   const view = useJob();
   const chooser = useRef<HTMLInputElement>(null);
-  const [found, setFound] = useState<CsvRead | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const write = async () => {
     const { writeCsv } = await import('./csv');
     const name = `${view.job.opened?.body.reference ?? 'job'} ${view.job.boards.get(boardId)?.name ?? 'board'}.csv`;
     saveFile(name, 'text/csv', writeCsv(ways, view));
   };
+  const find = async (text: string, said: Taken) => {
+    const { readCsv, targets } = await import('./csv');
+    const choices = targets.map(({ target, name }) => ({ value: target, label: name }));
+    setFound({ ...readCsv(text, said), text, said, choices: [{ value: leftOut, label: '× left out' }, ...choices] });
+  };
   const open = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > mostBytes) return toast('Larger than 1 MB: nothing was read.');
     try {
-      const { readCsv } = await import('./csv');
-      setFound(readCsv(await file.text()));
+      await find(await file.text(), new Map());
     } catch (error) {
       toast(`${error instanceof Error ? error.message : 'It cannot be read.'} Nothing was read.`);
     }
@@ -70,10 +79,18 @@ export function CsvFile({ boardId, ways, read }: Props) {
         {found && (
           <>
             <ul className="max-h-72 overflow-y-auto text-sm">
-              {found.headings.map(({ said, taken }, index) => (
-                <li key={`${index} ${said}`} className="grid grid-cols-2 gap-3 border-t border-rule py-1">
-                  <span>{said}</span>
-                  <span className={taken ? '' : 'text-faint'}>{taken ?? '× left out'}</span>
+              {found.headings.map(({ column, said, taken }) => (
+                <li key={column} className="grid grid-cols-2 items-center gap-3 border-t border-rule py-0.5">
+                  <span className="min-w-0 break-words">{said}</span>
+                  <Select
+                    look="quiet"
+                    label={`What ${said} is`}
+                    value={taken ?? leftOut}
+                    options={found.choices}
+                    onChange={(to) =>
+                      void find(found.text, new Map(found.said).set(column, to === leftOut ? null : to))
+                    }
+                  />
                 </li>
               ))}
             </ul>

@@ -3,7 +3,7 @@ import { rentedHouseEntries, viewAt } from '../../../../tests/support/entries';
 import { waysOf } from '../../../core/job/job';
 import { cellText } from './cell-entries';
 import { columns } from './columns';
-import { readCsv, writeCsv } from './csv';
+import { readCsv, targets, writeCsv } from './csv';
 
 const view = viewAt(rentedHouseEntries());
 const ways = waysOf(view.job, [...view.job.boards.keys()][0] ?? '');
@@ -44,7 +44,9 @@ describe('circuits as comma-separated values', () => {
       },
       { number: 2, description: 'Lights', zs: 'LIM locked', device: '3036 5', residual: 'none' },
     ]);
-    expect(readCsv(text).headings.filter(({ taken }) => taken === null)).toEqual([{ said: 'Colour', taken: null }]);
+    expect(readCsv(text).headings.filter(({ taken }) => taken === null)).toEqual([
+      { column: 1, said: 'Colour', taken: null },
+    ]);
   });
 
   it.each([
@@ -65,6 +67,38 @@ describe('circuits as comma-separated values', () => {
     expect([...(row?.cells.keys() ?? [])].filter((each) => each !== 'description')).toEqual(id ? [id] : []);
   });
 
+  it('takes columns for what somebody says they are, over what they were taken for', () => {
+    const text = 'Way,Circuit,Zs,Wert\n1,Sockets,0.5,0.7';
+    const read = (...said: [number, string | null][]) =>
+      Object.fromEntries(readCsv(text, new Map(said)).rows[0]?.cells ?? []);
+    expect(read()).toEqual({ description: 'Sockets', zs: '0.5' });
+    expect(read([3, 'r1r2'])).toEqual({ description: 'Sockets', zs: '0.5', r1r2: '0.7' });
+    expect(read([2, null], [3, 'zs'])).toEqual({ description: 'Sockets', zs: '0.7' });
+    // Two columns of one cell: the first that says something.
+    expect(read([3, 'zs'])).toEqual({ description: 'Sockets', zs: '0.5' });
+  });
+
+  it('leaves a file out until somebody says what its columns are, where none says anything', () => {
+    const text = 'x,y,z\n1,Lights,0.9';
+    expect(readCsv(text).rows).toEqual([]);
+    const said = new Map(['number', 'description', 'r1r2'].map((target, column) => [column, target]));
+    expect(readCsv(text, said).rows).toEqual([
+      {
+        number: 1,
+        cells: new Map([
+          ['description', 'Lights'],
+          ['r1r2', '0.9'],
+        ]),
+      },
+    ]);
+  });
+
+  it('offers everything a column can be, each once and by a name', () => {
+    expect(new Set(targets.map(({ target }) => target)).size).toBe(targets.length);
+    expect(new Set(targets.map(({ name }) => name)).size).toBe(targets.length);
+    expect(targets.every(({ target }) => readCsv('a,b\n5,5', new Map([[0, target]])).rows.length <= 1)).toBe(true);
+  });
+
   it('says how many rows beyond the most it leaves out, and loses none before', () => {
     const file = (rows: number) =>
       ['Way,Circuit', ...Array.from({ length: rows }, (_, i) => `${i + 1},Lights`)].join('\n');
@@ -76,9 +110,7 @@ describe('circuits as comma-separated values', () => {
       expect([readCsv(file(rows)).rows.length, readCsv(file(rows)).beyond]).toEqual([kept, beyond]);
   });
 
-  it.each(['', 'one\ntwo', '{"format":1}', 'a,b,c\n1,2,3'])('refuses %j', (text) =>
-    expect(() => readCsv(text)).toThrow(/headings/),
-  );
+  it.each(['', 'one\ntwo', '{"format":1}'])('refuses %j', (text) => expect(() => readCsv(text)).toThrow(/headings/));
 
   it('no cell opens as a formula elsewhere, and semicolons or a mark of order are read too', () => {
     const way = { ...ways[0]!, description: '=HYPERLINK("http://x")' };

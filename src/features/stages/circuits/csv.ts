@@ -10,9 +10,11 @@ export type CsvRead = {
   readonly rows: readonly CsvRow[];
   /** Rows beyond those that are read at once. */
   readonly beyond: number;
-  /** Each heading of the file, and what it was taken for; null where it says nothing we know. */
-  readonly headings: readonly { readonly said: string; readonly taken: string | null }[];
+  /** Each heading of the file by its column, and what it is taken for; null where it is left out. */
+  readonly headings: readonly { readonly column: number; readonly said: string; readonly taken: Target | null }[];
 };
+/** What somebody said columns of a file are, by their place in it, where it is another than they were taken for. */
+export type Taken = ReadonlyMap<number, Target | null>;
 
 const mostRows = 200;
 
@@ -22,8 +24,8 @@ const joined = {
   residual: ['residualAmps', 'residualType'],
   cable: ['live', 'cpc'],
 } as const;
-type Part = (typeof joined)[keyof typeof joined][number];
-type Target = string | Part | 'number';
+/** A cell of the ledger, a part of one, or the number of the way. */
+export type Target = string;
 
 const bare = (text: string): string => text.toLowerCase().replaceAll(/[^a-z0-9+δ/]+/g, '');
 
@@ -82,6 +84,13 @@ const words: Readonly<Record<string, string>> = {
   cpc: 'cable: CPC',
 };
 const nameOf = (target: Target): string => words[target] ?? columns.find(({ id }) => id === target)?.spoken ?? target;
+/** All a column can be taken for, in the order of the ledger. */
+export const targets: readonly { readonly target: Target; readonly name: string }[] = [
+  'number',
+  ...columns
+    .filter(({ sort }) => sort !== 'computed')
+    .flatMap(({ id }) => (id in joined ? [id, ...joined[id as keyof typeof joined]] : [id])),
+].map((target) => ({ target, name: nameOf(target) }));
 
 const separators = { device: ' ', residual: ' ', cable: '/' } as const;
 
@@ -92,21 +101,22 @@ function together(cell: keyof typeof joined, parts: ReadonlyMap<string, string>)
 }
 
 /**
- * Reads circuits of a file of comma-separated values, however its columns are called and in whatever order. Throws where
- * there is nothing of circuits in it.
+ * Reads circuits of a file of comma-separated values, however its columns are called and in whatever order; what somebody
+ * said they are goes first. Throws where there is nothing of circuits in it.
  */
-export function readCsv(text: string): CsvRead {
+export function readCsv(text: string, said: Taken = new Map()): CsvRead {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  // Headings may stand under a title or two.
-  const at = data.findIndex((cells) => cells.filter((each) => targetOf(each) !== null).length >= 2);
+  // Headings may stand under a title or two; where none says anything, the first row of several cells is they.
+  const known = data.findIndex((cells) => cells.filter((each) => targetOf(each) !== null).length >= 2);
+  const at = known >= 0 ? known : data.findIndex((cells) => cells.filter((each) => each.trim() !== '').length >= 2);
   const headings = data[at];
   if (!headings) throw new Error('No row of headings was found that says what its columns are.');
-  const targets = headings.map(targetOf);
+  const taken = headings.map((heading, column) => (said.has(column) ? (said.get(column) ?? null) : targetOf(heading)));
   const rows = data.slice(at + 1, at + 1 + mostRows).flatMap((cells): CsvRow[] => {
     const parts = new Map<string, string>();
-    targets.forEach((target, index) => {
-      const said = (cells[index] ?? '').trim();
-      if (target !== null && said !== '' && !parts.has(target)) parts.set(target, said);
+    taken.forEach((target, column) => {
+      const cell = (cells[column] ?? '').trim();
+      if (target !== null && cell !== '' && !parts.has(target)) parts.set(target, cell);
     });
     const number = Number(/\d+/.exec(parts.get('number') ?? '')?.[0] ?? NaN);
     const found = new Map<string, string>();
@@ -120,11 +130,8 @@ export function readCsv(text: string): CsvRead {
     rows,
     beyond: Math.max(0, data.length - at - 1 - mostRows),
     headings: headings
-      .map((said, index) => {
-        const target = targets[index];
-        return { said: said.trim(), taken: target ? nameOf(target) : null };
-      })
-      .filter(({ said }) => said !== ''),
+      .map((heading, column) => ({ column, said: heading.trim(), taken: taken[column] ?? null }))
+      .filter(({ said: heading }) => heading !== ''),
   };
 }
 

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
-import { closeSync, createReadStream, existsSync, openSync, renameSync, writeSync } from 'node:fs';
+import { closeSync, createReadStream, openSync, renameSync, writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import pg from 'pg';
 import * as z from 'zod';
-import { closeConnections, forFirm } from '../src/server/connection';
-import { rebuildProjections } from '../src/server/projections/rebuild';
+import { forFirm } from '../../src/server/connection';
+import { rebuildProjections } from '../../src/server/projections/rebuild';
 
 /** What a firm is, in the order it can be put back. Its lists are made again from its entries; passwords stay behind. */
 const tables = [
@@ -49,6 +49,16 @@ const line = z.object({ table: z.enum(names), row: z.record(z.string(), z.unknow
 /** The last line: how many there are before it, and the hash over them. */
 const end = z.object({ end: z.object({ rows: z.number().int(), sha256: z.string() }) });
 
+/** The firm of this id or name, or the only one there is. */
+export async function firmNamed(client: pg.Client, named: string | undefined): Promise<{ id: string; name: string }> {
+  const { rows } = await client.query<{ id: string; name: string }>('select id, name from firm order by name');
+  const found = named ? rows.filter(({ id, name }) => id === named || name === named) : rows;
+  const [firm] = found;
+  if (!firm || found.length > 1)
+    throw new Error(`Say which firm: ${rows.map(({ name }) => name).join(', ') || 'there is none'}. Nothing was done.`);
+  return firm;
+}
+
 type Row = { row: Record<string, unknown> };
 
 /** Every row of a firm, one after the other, the same for the same firm. */
@@ -65,15 +75,9 @@ async function* rowsOf(client: pg.Client, firmId: string): AsyncGenerator<string
     }
 }
 
-/** npm run firm:export -- FILE [FIRM]: a whole firm as one file, a row a line. */
-async function exportFirm(client: pg.Client, file: string, named: string | undefined): Promise<void> {
-  const { rows } = await client.query<{ id: string; name: string }>('select id, name from firm order by name');
-  const found = named ? rows.filter(({ id, name }) => id === named || name === named) : rows;
-  const [firm] = found;
-  if (!firm || found.length > 1)
-    throw new Error(
-      `Say which firm: ${rows.map(({ name }) => name).join(', ') || 'there is none'}. Nothing was written.`,
-    );
+/** Writes a whole firm as one file, a row a line. */
+export async function exportFirm(client: pg.Client, file: string, named: string | undefined): Promise<object> {
+  const firm = await firmNamed(client, named);
   await client.query('begin transaction isolation level repeatable read read only');
   const unfinished = `${file}.unfinished`;
   const to = openSync(unfinished, 'w', 0o600);
@@ -92,12 +96,11 @@ async function exportFirm(client: pg.Client, file: string, named: string | undef
   closeSync(to);
   await client.query('commit');
   renameSync(unfinished, file);
-  process.stdout.write(`${firm.name}: ${count} rows in ${file}\n`);
+  return { firm: firm.name, rows: count, file };
 }
 
-/** npm run firm:import -- FILE: puts a firm into a database that has none such, all of it or nothing, and compares. */
-async function importFirm(client: pg.Client, file: string): Promise<void> {
-  if (!existsSync(file)) throw new Error(`There is no ${file}.`);
+/** Puts a firm into a database that has none such, all of it or nothing, and compares. */
+export async function importFirm(client: pg.Client, file: string): Promise<object> {
   let firmId = '';
   let number = 0;
   let last: z.infer<typeof end>['end'] | null = null;
@@ -134,10 +137,11 @@ async function importFirm(client: pg.Client, file: string): Promise<void> {
   if (here.digest('hex') !== told) throw new Error('What is here now is not what the file says. Nothing was imported.');
   await client.query('commit');
   await forFirm(firmId, (tx) => rebuildProjections(tx, firmId));
-  await closeConnections();
-  process.stdout.write(
-    `${number - 2} rows imported, the same as in the file. Nobody has a password yet: each asks for a new one where they sign in.\n`,
-  );
+  return {
+    rows: number - 2,
+    same: true,
+    next: 'Nobody has a password yet: each asks for a new one where they sign in.',
+  };
 }
 
 const ownerOf = (table: string, row: Record<string, unknown>): unknown =>
@@ -155,21 +159,3 @@ function parsed<T>(schema: z.ZodType<T>, text: string, number: number): T {
     throw new Error(`Line ${number} is none of such a file. Nothing was imported.`);
   }
 }
-
-async function main([verb, file, named]: string[]): Promise<void> {
-  if ((verb !== 'export' && verb !== 'import') || !file)
-    throw new Error('npm run firm:export -- FILE [FIRM], or npm run firm:import -- FILE');
-  const client = new pg.Client({ connectionString: process.env.DATABASE_OWNER_URL });
-  await client.connect();
-  try {
-    if (verb === 'export') await exportFirm(client, file, named);
-    else await importFirm(client, file);
-  } finally {
-    await client.end();
-  }
-}
-
-main(process.argv.slice(2)).catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
-  process.exit(1);
-});

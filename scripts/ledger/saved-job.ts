@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs';
+import { type Unzipped, strFromU8, unzipSync } from 'fflate';
+import * as z from 'zod';
+import type { SealedEntry } from '../../src/core/ledger/seal';
+
+const sealedEntry = z.object({
+  id: z.string(),
+  seq: z.number().int(),
+  kind: z.string(),
+  version: z.number().int(),
+  body: z.unknown(),
+  madeAt: z.string(),
+  madeBy: z.string(),
+  device: z.string(),
+});
+const ledger = z.object({ format: z.literal('orange-ledger/job/1'), jobId: z.string(), entries: z.array(sealedEntry) });
+
+/** An issued document as it is handed out. */
+export const documentFile = z.object({
+  format: z.literal('orange-ledger/document/1'),
+  id: z.string(),
+  firmId: z.string(),
+  kind: z.string(),
+  number: z.string(),
+  issuedAt: z.string(),
+  model: z.unknown(),
+  links: z.array(z.string()),
+  documentHash: z.string(),
+  pdfSha256: z.string().nullable(),
+});
+export type DocumentFile = z.infer<typeof documentFile>;
+
+type SavedDocument = {
+  /** How it is called within the file. */
+  readonly name: string;
+  /** As it was written; null where that is no document. */
+  readonly raw: unknown;
+  readonly document: DocumentFile | null;
+  readonly pdf: Uint8Array | undefined;
+};
+export type SavedJob = {
+  readonly jobId: string;
+  readonly entries: readonly SealedEntry[];
+  readonly documents: readonly SavedDocument[];
+  /** Pictures by the hash they are named with. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
+};
+
+/** A job saved as a file. Throws what is wrong with a file that is none. */
+export function readSavedJob(file: string): SavedJob {
+  let parts: Unzipped;
+  try {
+    parts = unzipSync(new Uint8Array(readFileSync(file)));
+  } catch (error) {
+    throw new Error(`${file} is no saved job: ${error instanceof Error ? error.message : String(error)}`, {
+      cause: error,
+    });
+  }
+  const read = (name: string): unknown => {
+    try {
+      return JSON.parse(strFromU8(parts[name] ?? new Uint8Array()));
+    } catch {
+      return null;
+    }
+  };
+  const job = ledger.safeParse(read('ledger.json'));
+  if (!job.success) throw new Error('ledger.json is missing or cannot be read.');
+  const names = Object.keys(parts);
+  return {
+    jobId: job.data.jobId,
+    entries: job.data.entries as SealedEntry[],
+    documents: names
+      .filter((name) => /^documents\/[^/]+\.json$/.test(name))
+      .sort()
+      .map((name) => {
+        const raw = read(name);
+        return {
+          name,
+          raw,
+          document: documentFile.safeParse(raw).data ?? null,
+          pdf: parts[name.replace(/json$/, 'pdf')],
+        };
+      }),
+    pictures: new Map(
+      names.flatMap((name) => {
+        const sha256 = /^pictures\/([0-9a-f]{64})\.jpg$/.exec(name)?.[1];
+        const bytes = parts[name];
+        return sha256 && bytes ? [[sha256, bytes] as const] : [];
+      }),
+    ),
+  };
+}
