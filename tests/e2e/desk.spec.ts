@@ -50,6 +50,19 @@ test('what a job was agreed at gives what an hour came to, and goes out as a fil
   const chunks: Buffer[] = [];
   for await (const chunk of stream) chunks.push(chunk as Buffer);
   expect(Buffer.concat(chunks).toString()).toMatch(/24000,1250,/);
+  // By lines: the price follows them, and goes back to what is left of them.
+  await row.getByRole('button', { name: 'Price by lines' }).click();
+  for (const [what, pounds] of [
+    ['Report, eight circuits', '180'],
+    ['Two further boards', '72.50'],
+  ] as const) {
+    await row.getByLabel(/^A line of/).fill(what);
+    await row.getByLabel(/^Pounds of/).fill(pounds);
+    await row.getByRole('button', { name: 'Add' }).click();
+  }
+  await expect(row.getByLabel(/agreed/)).toHaveValue('252.50');
+  await row.getByRole('button', { name: 'Take out Report, eight circuits' }).click();
+  await expect(row.getByLabel(/agreed/)).toHaveValue('72.50');
 });
 
 test('a CSV with odd columns: matched by what they say, doubtful cells kept and marked, undone as one act', async ({
@@ -77,7 +90,7 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Colour' })).toContainText('left out');
   await choose(page, 'What Mark is', 'R1 plus R2');
   await dialog.getByRole('button', { name: 'Read them' }).click();
-  await expect(cell(page, 'R1+R2', 1)).toContainText('0.19');
+  await expect(cell(page, 'R1 plus R2', 1)).toContainText('0.19');
   await expect(page.getByText(/3 circuits read.*2 cells could not be read/)).toBeVisible();
   await expect(cell(page, 'circuit', 1)).toContainText('Cooker');
   await expect(cell(page, 'Zs', 1)).toContainText('0.42');

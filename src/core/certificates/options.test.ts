@@ -17,6 +17,7 @@ import type { Code } from '../job/outcome';
 import type { OptionsSet, OptionWork } from '../job/kinds/options';
 import { loadPriceList, priceFor, priceOf, priced } from '../work/price-list';
 import { offerOf } from './offer';
+import { quoteOf } from './quote';
 import {
   beginPapers,
   comesTo,
@@ -270,6 +271,20 @@ describe('an offer', () => {
     expect(offered(viewOfScribe(s).job)?.accepted).toMatchObject({ by: 'Ms O. Fairweather', chosen: 0 });
     s.say('acceptance.noted', accept(second.optionsId) as never);
     expect(refused(s)).toMatch(/accepted one already/);
+  });
+  it('is what the job is quoted at once it is accepted: its own lines, or those of the papers it begins, never both', () => {
+    const s = opened();
+    const quoted = () => quoteOf(viewOfScribe(s).job);
+    const idle = set();
+    s.say('options.set', idle);
+    expect(quoted()).toEqual([]);
+    s.say('acceptance.noted', accept(idle.optionsId) as never);
+    expect(quoted()).toEqual([{ what: 'x', pence: 2750 }]);
+    const from = viewOfScribe(s).job.documents[0];
+    const option = { title: 'New', lines: [{ ...idle.options[0]!.lines[0]!, what: 'y', work: 'remedial' as const }] };
+    const begun = beginPapers(viewOfScribe(s).job, from!, { ...idle, options: [option] }, 0, v7);
+    for (const { kind, body } of begun) s.say(kind, body as never);
+    expect(quoted()).toEqual([{ what: 'y', pence: 2750 }]);
   });
   it('takes nobody’s word for what came by a link, and answers only what was found', () => {
     const s = opened();

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Costs, marginOf, marginOfMany } from './margin';
+import { type Costs, agreedPence, marginOf, marginOfMany } from './margin';
 
 const costs = (part: Partial<Costs>): Costs => ({
   pricePence: 24_000,
@@ -45,4 +45,17 @@ describe('a margin', () => {
     );
     expect(marginOfMany([costs({ pricePence: null })])).toBeNull();
   });
+});
+
+describe('what a job was agreed at', () => {
+  const line = (pence: number) => ({ what: 'A line', pence });
+  it.each([
+    ['nothing said', undefined, [], null],
+    ['a quote within the job', undefined, [line(100), line(250)], 350],
+    ['a price told, whatever the quote', { pricePence: 240, lines: [] }, [line(100)], 240],
+    ['a price of nothing told', { pricePence: 0, lines: [line(9)] }, [], 0],
+    ['lines told', { pricePence: null, lines: [line(180), line(20)] }, [], 200],
+    ['lines told beside a quote', { pricePence: null, lines: [line(180)] }, [line(640)], 820],
+    ['told of, and no price', { pricePence: null, lines: [] }, [], null],
+  ] as const)('%s', (_name, told, quote, pence) => expect(agreedPence(told, quote)).toBe(pence));
 });

@@ -1,3 +1,5 @@
+import type { MoneyFields, PriceLine } from './kinds/money';
+
 /** What a job brought and took; null where nobody said and nothing is known. */
 export type Costs = {
   readonly pricePence: number | null;
@@ -44,4 +46,20 @@ export function marginOfMany(costs: readonly Costs[]): MarginOfMany | null {
     pricePence: sum(({ pricePence }) => pricePence),
     hourPence: Math.round((sum(({ leftPence }) => leftPence) * 60) / sum(({ minutes }) => minutes)),
   };
+}
+
+/** What lines come to together, in whole pence. */
+export const linesPence = (lines: readonly PriceLine[]): number => lines.reduce((sum, { pence }) => sum + pence, 0);
+
+/**
+ * What a job was agreed at: as it was told; else the lines told of it and those of the quote within the job together.
+ * Null where there is neither.
+ */
+export function agreedPence(
+  told: { readonly pricePence: MoneyFields['pricePence']; readonly lines: readonly PriceLine[] } | undefined,
+  quote: readonly PriceLine[],
+): number | null {
+  if (told && told.pricePence !== null) return told.pricePence;
+  const lines = [...(told?.lines ?? []), ...quote];
+  return lines.length > 0 ? linesPence(lines) : null;
 }

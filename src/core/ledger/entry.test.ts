@@ -259,6 +259,7 @@ describe('versions', () => {
     ['defaults.set', 1, { samplingPercent: 20 }, { samplingPercent: 20 }],
     ['defaults.set', 3, { keepYears: 5 }, { keepYears: 5 }],
     ['defaults.set', 2, { edition: 'bs7671-2018-a3' }, { edition: 'bs7671-2018-a3' }],
+    ['money.told', 1, { jobId: id, fields: { pricePence: 100 } }, { jobId: id, fields: { pricePence: 100 } }],
   ] as const)("the firm's %s version %i reads as today", (kind, version, body, today) =>
     expect(firmStream.readDraft(raw({ kind, version, body }))).toMatchObject({ ok: true, value: { body: today } }),
   );
@@ -267,7 +268,7 @@ describe('versions', () => {
       Object.entries(firmKinds)
         .flatMap(([kind, { versions }]) => versions.map(() => kind))
         .sort(),
-    ).toEqual(['defaults.set', 'defaults.set', 'defaults.set', 'firm.described']));
+    ).toEqual(['defaults.set', 'defaults.set', 'defaults.set', 'firm.described', 'money.told']));
   it('are named, one after the other, for every kind of both streams', () => {
     for (const kind of [...Object.values(jobKinds), ...Object.values(firmKinds)]) {
       expect(currentVersion(kind)).toBe(kind.versions.length + 1);

@@ -7,17 +7,18 @@ import { useFirm } from '../../client/firm-provider';
 import { type Planner, planDay, visitsOn } from '../../core/firm/day-plan';
 import type { FirmState } from '../../core/firm/firm';
 import type { MoneyFields } from '../../core/firm/kinds/money';
-import { type Costs, marginOf, marginOfMany } from '../../core/firm/margin';
+import { type Costs, agreedPence, marginOf, marginOfMany } from '../../core/firm/margin';
 import { showMinutes } from '../../core/words/moment';
 import { readMoney, showMoney } from '../../core/words/money';
 import type { PricedJob } from '../../server/projections/job-summary';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
+import { PriceLines } from './price-lines';
 import { usePlanner } from '../diary/use-planner';
 import { FirmSending } from '../firm/firm-sending';
 import { useRecord } from '../firm/use-record';
 
-type Row = { readonly job: PricedJob; readonly costs: Costs };
+type Row = { readonly job: PricedJob; readonly told: MoneyFields | undefined; readonly costs: Costs };
 
 /** Minutes on the road to a job's visits, as the diary lays those days out; null where it was in no diary. */
 function travelTo(firm: FirmState, planner: Planner, jobId: string): number | null {
@@ -41,8 +42,9 @@ export function MoneyPage({ jobs }: { jobs: readonly PricedJob[] }) {
         const told = firm.money.get(job.jobId);
         return {
           job,
+          told,
           costs: {
-            pricePence: told?.pricePence ?? null,
+            pricePence: agreedPence(told, job.quote),
             materialsPence: told?.materialsPence ?? null,
             siteMinutes: told?.siteMinutes ?? job.siteMinutes,
             paperMinutes: told?.paperMinutes ?? job.paperMinutes,
@@ -94,7 +96,7 @@ export function MoneyPage({ jobs }: { jobs: readonly PricedJob[] }) {
 const hourly = (pence: number): string => (pence < 0 ? `−${showMoney(-pence)}` : showMoney(pence));
 const pounds = (pence: number | null): string => (pence === null ? '' : (pence / 100).toFixed(2).replace(/\.00$/, ''));
 
-function MoneyRow({ row: { job, costs } }: { row: Row }) {
+function MoneyRow({ row: { job, told, costs } }: { row: Row }) {
   const record = useRecord();
   const margin = marginOf(costs);
   const say = (fields: Partial<MoneyFields>) => record({ kind: 'money.told', body: { jobId: job.jobId, fields } });
@@ -110,12 +112,19 @@ function MoneyRow({ row: { job, costs } }: { row: Row }) {
         <span className="block text-sm text-faint">
           {job.siteAddress.split('\n')[0]}, {job.clientName || 'no client'}
         </span>
-      </td>
-      <td className="py-1">
-        <Pounds label={`${job.reference} agreed`} value={costs.pricePence} say={(pricePence) => say({ pricePence })} />
+        <PriceLines job={job} told={told} say={say} />
       </td>
       <td className="py-1">
         <Pounds
+          hint="agreed, £"
+          label={`${job.reference} agreed`}
+          value={costs.pricePence}
+          say={(pricePence) => say({ pricePence })}
+        />
+      </td>
+      <td className="py-1">
+        <Pounds
+          hint="materials, £"
           label={`${job.reference} materials`}
           value={costs.materialsPence}
           say={(materialsPence) => say({ materialsPence })}
@@ -129,7 +138,15 @@ function MoneyRow({ row: { job, costs } }: { row: Row }) {
   );
 }
 
-function Pounds({ label, value, say }: { label: string; value: number | null; say: (pence: number | null) => void }) {
+type PoundsProps = {
+  /** Shown in the field where there is no heading above it. */
+  readonly hint: string;
+  readonly label: string;
+  readonly value: number | null;
+  readonly say: (pence: number | null) => void;
+};
+
+function Pounds({ hint, label, value, say }: PoundsProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const read = readMoney(typed ?? '');
   const leave = () => {
@@ -142,11 +159,12 @@ function Pounds({ label, value, say }: { label: string; value: number | null; sa
       aria-label={label}
       aria-invalid={typed !== null && !read.ok}
       inputMode="decimal"
+      placeholder={hint}
       value={typed ?? pounds(value)}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={leave}
       onKeyDown={(event) => event.key === 'Enter' && leave()}
-      className="min-h-9 w-20 rounded-md border border-rule bg-transparent px-2 text-right hover:border-rule-strong focus:bg-sheet aria-invalid:hatch max-md:min-h-11"
+      className="min-h-9 w-20 md:placeholder:text-transparent max-md:w-full rounded-md border border-rule bg-transparent px-2 text-right hover:border-rule-strong focus:bg-sheet aria-invalid:hatch max-md:min-h-11"
     />
   );
 }
@@ -178,7 +196,7 @@ function By({ title, rows, of }: { title: string; rows: readonly Row[]; of: (job
 }
 
 const out = (rows: readonly Row[]) =>
-  rows.map(({ job, costs }) => ({
+  rows.map(({ job, told, costs }) => ({
     reference: job.reference,
     number: job.documentNumber,
     paper: job.document,
@@ -187,9 +205,16 @@ const out = (rows: readonly Row[]) =>
     address: job.siteAddress.split('\n').join(', '),
     ...costs,
     hourPence: marginOf(costs)?.hourPence ?? null,
+    lines: [...(told?.lines ?? []), ...job.quote],
   }));
 
 /** What begins like a formula is text to whoever opens it. */
-const asCsv = (rows: readonly Row[]): string => Papa.unparse(out(rows), { escapeFormulae: true, newline: '\r\n' });
+const asCsv = (rows: readonly Row[]): string => {
+  const inCells = out(rows).map(({ lines, ...rest }) => ({
+    ...rest,
+    lines: lines.map(({ what, pence }) => `${what} ${showMoney(pence)}`).join('; '),
+  }));
+  return Papa.unparse(inCells, { escapeFormulae: true, newline: '\r\n' });
+};
 const asJson = (rows: readonly Row[]): string =>
   JSON.stringify({ format: 'orange-ledger/money/1', jobs: out(rows) }, null, 2);

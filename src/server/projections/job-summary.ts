@@ -1,6 +1,7 @@
 import 'server-only';
 import { and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import { viewOf } from '../../core/catalogue';
+import { quoteOf } from '../../core/certificates/quote';
 import { missing } from '../../core/job/document-definition';
 import type { Job } from '../../core/job/job';
 import { codes } from '../../core/job/outcome';
@@ -46,6 +47,7 @@ function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq' | 
     boards: job.boards.size,
     circuits: [...job.ways.values()].filter((way) => !isSpare(way)).length,
     points: job.points.size,
+    quote: quoteOf(job),
     ...(issued && view ? minutesOf(view) : { siteMinutes: null, paperMinutes: null }),
   };
 }
@@ -139,6 +141,7 @@ export type PricedJob = Pick<
   | 'inspectedOn'
   | 'siteMinutes'
   | 'paperMinutes'
+  | 'quote'
 >;
 
 const mostPriced = 300;
@@ -157,6 +160,7 @@ export const jobsToPrice = (firmId: string): Promise<PricedJob[]> =>
         inspectedOn: jobSummary.inspectedOn,
         siteMinutes: jobSummary.siteMinutes,
         paperMinutes: jobSummary.paperMinutes,
+        quote: jobSummary.quote,
       })
       .from(jobSummary)
       .where(eq(jobSummary.firmId, firmId))

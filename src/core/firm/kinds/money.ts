@@ -1,13 +1,20 @@
 import * as z from 'zod';
 import { line } from '../../installation/text';
+import { unchanged } from '../../ledger/kind';
 import { firmKind } from '../kind';
 
 const pence = z.number().int().min(0).max(100_000_000);
 const minutes = z.number().int().min(0).max(100_000);
 
+export const mostPriceLines = 60;
+const priceLine = z.object({ what: line.min(1), pence });
+export type PriceLine = z.infer<typeof priceLine>;
+
 const moneyFields = z.object({
-  /** What was agreed, before tax. */
+  /** What was agreed, before tax; null where its lines say. */
   pricePence: pence.nullable(),
+  /** What it is made up of. */
+  lines: z.array(priceLine).max(mostPriceLines),
   materialsPence: pence.nullable(),
   /** On the road for it; null where the diary says. */
   travelMinutes: minutes.nullable(),
@@ -20,6 +27,7 @@ export type MoneyFields = z.infer<typeof moneyFields>;
 
 const nothing: MoneyFields = {
   pricePence: null,
+  lines: [],
   materialsPence: null,
   travelMinutes: null,
   siteMinutes: null,
@@ -30,6 +38,7 @@ const nothing: MoneyFields = {
 /** What a job was agreed at and what it cost: the firm's own, never on a paper. */
 export const moneyIsTold = firmKind({
   body: z.object({ jobId: z.uuid().toLowerCase(), fields: moneyFields.partial() }),
+  versions: [unchanged('a price may have lines')],
   office: true,
   touches: ['money'],
   apply: (firm, { body: { jobId, fields } }) =>
