@@ -1,6 +1,7 @@
 import 'server-only';
+import { sql } from 'drizzle-orm';
 import { Client } from 'pg';
-import { listeningUrl } from './connection';
+import { type Transaction, listeningUrl } from './connection';
 
 type Listener = () => void;
 type Held = {
@@ -9,6 +10,9 @@ type Held = {
   /** Whether the connection hears what is announced: not while it is made, or lost. */
   hears: boolean;
   waiting: ReturnType<typeof setTimeout> | null;
+  /** Since when it hears, and when it last heard each name. */
+  since: number;
+  heardAt: Map<string, number>;
 };
 
 const holder = globalThis as typeof globalThis & { ledgerAnnouncements?: Held };
@@ -17,14 +21,23 @@ const held: Held = (holder.ledgerAnnouncements ??= {
   client: null,
   hears: false,
   waiting: null,
+  since: Infinity,
+  heardAt: new Map(),
 });
 
 /** Under which name a change of what a person is signed in on is announced. */
 export const sessionsOf = (personId: string): string => `sessions:${personId}`;
 
+/** Under which name it is announced that anything of a firm's moved: a ledger grew, a device opened or closed a job. */
+export const movesOf = (firmId: string): string => `moves:${firmId}`;
+
+/** Says to every process that something of that name happened, once the transaction has committed. */
+export const announce = (tx: Transaction, name: string): Promise<unknown> =>
+  tx.execute(sql`select pg_notify('ledger', ${name})`);
+
 /**
  * Calls `listener` whenever something of that name happened, whichever process it happened in: a stream's ledger grew,
- * by the stream's id, or a person's sessions changed. Answers how to stop.
+ * by the stream's id, a person's sessions changed, or anything of a firm's moved. Answers how to stop.
  */
 export function subscribe(name: string, listener: Listener): () => void {
   const ofName = held.listeners.get(name) ?? new Set();
@@ -38,6 +51,10 @@ export function subscribe(name: string, listener: Listener): () => void {
 
 /** Whether whatever is announced from now on is heard here. */
 export const hearsAnnouncements = (): boolean => held.hears;
+
+/** Whether something of that name may have happened after a moment, as far as this process can know. */
+export const mayHaveHappened = (name: string, after: number): boolean =>
+  !held.hears || held.since > after || (held.heardAt.get(name) ?? 0) >= after;
 
 /** One connection per process listens for all jobs. When it is lost it is made again, and everyone is told to look. */
 function listen(): void {
@@ -56,11 +73,18 @@ function listen(): void {
   };
   client.on('error', again);
   client.on('end', again);
-  client.on('notification', ({ payload }) => held.listeners.get(payload ?? '')?.forEach((listener) => listener()));
+  client.on('notification', ({ payload = '' }) => {
+    held.heardAt.set(payload, Date.now());
+    held.listeners.get(payload)?.forEach((listener) => listener());
+  });
   client
     .connect()
     .then(() => client.query('listen ledger'))
     .then(() => held.listeners.forEach((ofJob) => ofJob.forEach((listener) => listener())))
-    .then(() => (held.hears = held.client === client))
+    .then(() => {
+      held.hears = held.client === client;
+      held.since = Date.now();
+      held.heardAt.clear();
+    })
     .catch(again);
 }

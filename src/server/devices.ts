@@ -1,5 +1,6 @@
 import 'server-only';
 import { and, eq, gt, lt, lte, ne, or } from 'drizzle-orm';
+import { announce, movesOf } from './announcements';
 import { forFirm } from './connection';
 import { jobDevice } from './schema';
 import type { FirmActor } from './streams';
@@ -23,6 +24,13 @@ export const deviceSeen = (actor: FirmActor, jobId: string, device: string, seen
       .onConflictDoUpdate({ target: [jobDevice.jobId, jobDevice.device], set: row });
   });
 
+/** A device opens one of the firm's jobs: the same, and the firm is told. */
+export const deviceOpened = (actor: FirmActor, jobId: string, device: string, seenAt: Date): Promise<unknown> =>
+  deviceSeen(actor, jobId, device, seenAt).then(() => moved(actor));
+
+const moved = (actor: FirmActor): Promise<unknown> =>
+  forFirm(actor.firmId, (tx) => announce(tx, movesOf(actor.firmId)));
+
 /** Its line was cut, and it was not heard of since on another: it may go on without a network. */
 export const deviceGone = (actor: FirmActor, jobId: string, device: string, lastSeen: Date): Promise<unknown> =>
   forFirm(actor.firmId, (tx) =>
@@ -30,11 +38,11 @@ export const deviceGone = (actor: FirmActor, jobId: string, device: string, last
       .update(jobDevice)
       .set({ gone: true })
       .where(and(thisDevice(jobId, device), lte(jobDevice.seenAt, lastSeen))),
-  );
+  ).then(() => moved(actor));
 
 /** It closed the job with everything sent. */
 export const deviceLeft = (actor: FirmActor, jobId: string, device: string): Promise<unknown> =>
-  forFirm(actor.firmId, (tx) => tx.delete(jobDevice).where(thisDevice(jobId, device)));
+  forFirm(actor.firmId, (tx) => tx.delete(jobDevice).where(thisDevice(jobId, device))).then(() => moved(actor));
 
 export type DeviceAway = { readonly device: string; readonly person: string; readonly seenAt: Date };
 
@@ -53,3 +61,16 @@ export const devicesAway = (actor: FirmActor, jobId: string, except: string, now
         ),
       ),
   );
+
+/** Who has which of the firm's jobs open at this moment: people by their ids, by job. */
+export async function jobsOpenNow(firmId: string, now: Date): Promise<ReadonlyMap<string, readonly string[]>> {
+  const rows = await forFirm(firmId, (tx) =>
+    tx
+      .selectDistinct({ jobId: jobDevice.jobId, person: jobDevice.person })
+      .from(jobDevice)
+      .where(and(eq(jobDevice.gone, false), gt(jobDevice.seenAt, new Date(now.getTime() - outOfReachMillis)))),
+  );
+  const open = new Map<string, string[]>();
+  for (const { jobId, person } of rows) open.set(jobId, [...(open.get(jobId) ?? []), person]);
+  return open;
+}

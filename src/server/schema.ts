@@ -402,7 +402,10 @@ export const jobDevice = pgTable(
     seenAt: instant('seen_at').notNull().defaultNow(),
     gone: boolean('gone').notNull().default(false),
   },
-  (table) => [primaryKey({ columns: [table.jobId, table.device] })],
+  (table) => [
+    primaryKey({ columns: [table.jobId, table.device] }),
+    index('job_device_seen').on(table.firmId, table.seenAt),
+  ],
 );
 
 /** Files the firm keeps about its instruments, by the hash of their bytes. Append-only. */

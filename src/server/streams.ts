@@ -5,6 +5,7 @@ import { type Actor, refused } from '../core/ledger/actor';
 import { canonical } from '../core/ledger/canonical';
 import { whyNotMadeThen } from '../core/ledger/door';
 import type { Drafted, Recorded } from '../core/ledger/entry';
+import { movesOf } from './announcements';
 import { type Transaction, forFirm, forStream } from './connection';
 import { isTrouble, logFault } from './trouble';
 import { foldAt, keepFold } from './folds';
@@ -148,7 +149,7 @@ export async function appendWithin<S extends StreamSort>(
     await tx.insert(entry).values(rows);
     for (const projection of projections[sort]) await projection.write(tx, actor.firmId, streamId, state, seq);
     await tx.execute(
-      sql`with grown as (update ${stream} set last_seq = ${seq} where id = ${streamId} returning id) select pg_notify('ledger', id::text) from grown`,
+      sql`with grown as (update ${stream} set last_seq = ${seq} where id = ${streamId} returning id) select pg_notify('ledger', id::text), pg_notify('ledger', ${movesOf(actor.firmId)}) from grown`,
     );
   }
   return { results, state, committed: () => keepFold(streamId, { seq, state }) };

@@ -101,3 +101,23 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
   await expect(cell(page, 'circuit', 1)).toHaveCount(0);
   await settled(page);
 });
+
+test('the desk sees work under way as it happens: who has a job open, and what is still missing in it', async ({
+  page,
+  context,
+}) => {
+  await signIn(page);
+  const job = await openJob(page, 'LIVE-1');
+  await page.goto('/');
+  const row = page.getByRole('row').filter({ hasText: 'LIVE-1' });
+  const missing = await row.textContent();
+  const house = await context.newPage();
+  await house.goto(`${job}/circuits`);
+  await settled(house);
+  await expect(row).toContainText('open with Idris Pennock');
+  await house.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await expect(row).not.toContainText(missing?.match(/\d+ missing/)?.[0] ?? 'nothing');
+  await settled(house);
+  await house.close();
+  await expect(row).not.toContainText('open with');
+});

@@ -332,6 +332,7 @@ const own = [
   '/api/jobs',
   '/api/firm/entries',
   '/api/firm/stream',
+  '/api/firm/moves',
   `/api/firm/files/${'0'.repeat(64)}`,
 ];
 /** What an answer says; of one that goes on, what it begins with. */

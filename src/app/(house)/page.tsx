@@ -1,10 +1,12 @@
 import type { Metadata } from 'next';
+import { AsItHappens } from '../../client/as-it-happens';
 import { KeepPage } from '../../client/keep-page';
 import { visitsOn } from '../../core/firm/day-plan';
 import { type FirmState, instrumentsInUse } from '../../core/firm/firm';
 import { Desk, type VisitToday } from '../../features/jobs/desk';
 import { LookedOver } from '../../features/jobs/looked-over';
 import { JobList } from '../../features/jobs/job-list';
+import { jobsOpenNow } from '../../server/devices';
 import { dueBy } from '../../server/due';
 import { firmState } from '../../server/people';
 import { listJobs } from '../../server/projections/job-summary';
@@ -20,16 +22,19 @@ const soonDays = 28;
 export default async function JobsPage() {
   const { id, firmId } = await requireAsker();
   const today = daysFrom(0);
-  const [jobs, firm, due, waiting] = await Promise.all([
+  const now = new Date();
+  const [jobs, firm, due, waiting, open] = await Promise.all([
     listJobs(firmId),
     firmState(firmId),
     dueBy(firmId, daysFrom(soonDays), today),
     waitingOn(firmId),
+    jobsOpenNow(firmId, now),
   ]);
   const visits = visitsToday(firm, today, id);
   return (
     <>
       <KeepPage path="/" />
+      <AsItHappens readAt={now.getTime()} />
       <div className="flex items-center justify-between pt-4">
         <h1 className="text-2xl">Jobs</h1>
         <OpenJobHere firm={firm} />
@@ -37,10 +42,13 @@ export default async function JobsPage() {
       <Desk today={today} visits={visits} waiting={waiting} due={due}>
         <LookedOver instruments={toLookOver(firm)} lookedAt={lookedAt(firm, today)} />
       </Desk>
-      <JobList jobs={jobs} leads={!visits.some(({ jobId }) => jobId)} />
+      <JobList jobs={jobs} leads={!visits.some(({ jobId }) => jobId)} openWith={named(firm, open)} />
     </>
   );
 }
+
+const named = (firm: FirmState, open: ReadonlyMap<string, readonly string[]>) =>
+  new Map([...open].map(([jobId, people]) => [jobId, people.map((each) => firm.people.get(each)?.name ?? 'somebody')]));
 
 const toLookOver = (firm: FirmState) =>
   instrumentsInUse(firm)

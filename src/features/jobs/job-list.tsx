@@ -15,7 +15,7 @@ import {
 } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useMemo } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { showDay } from '../../core/words/day';
 import { stageWords } from '../../core/work/stages';
@@ -51,7 +51,7 @@ const widths: Record<string, string> = {
 };
 
 const { accessor, columns: asColumns } = createColumnHelper<typeof features, JobSummary>();
-const columnsFor = (first: JobSummary | undefined) =>
+const columnsFor = (first: JobSummary | undefined, openWith: Props['openWith']) =>
   asColumns([
     accessor('reference', {
       header: 'Reference',
@@ -72,6 +72,11 @@ const columnsFor = (first: JobSummary | undefined) =>
           <span className="text-sm text-faint">
             {row.original.document} for {row.original.clientName || 'no client yet'}
           </span>
+          {openWith.has(row.original.jobId) && (
+            <span className="block text-sm font-semibold">
+              open with {openWith.get(row.original.jobId)?.join(', ')}
+            </span>
+          )}
         </>
       ),
     }),
@@ -107,13 +112,15 @@ type Props = {
   readonly jobs: readonly JobSummary[];
   /** The first open job is what comes next: no visit of today is. */
   readonly leads: boolean;
+  /** Who has a job open at this moment, by job. */
+  readonly openWith: ReadonlyMap<string, readonly string[]>;
 };
 
 /** The firm's jobs as a ruled list: what is in hand, what is to come, what was issued. Few of many by a few letters. */
-export function JobList({ jobs, leads }: Props) {
-  const [data] = useState(() => [...jobs]);
+export function JobList({ jobs, leads, openWith }: Props) {
+  const data = useMemo(() => [...jobs], [jobs]);
   const firstOpen = data.find((job) => job.status === 'under way') ?? data.find((job) => job.status === 'to do');
-  const [columns] = useState(() => columnsFor(leads ? firstOpen : undefined));
+  const columns = useMemo(() => columnsFor(leads ? firstOpen : undefined, openWith), [leads, firstOpen, openWith]);
   const table = useTable({ features, data, columns, globalFilterFn: 'includesString' });
   const asked = String(table.state.globalFilter ?? '');
   if (data.length === 0) {

@@ -3,8 +3,8 @@ import * as z from 'zod';
 import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
-import { deviceGone, deviceLeft, deviceSeen, mostDeviceName } from '../devices';
-import { sessionsOf, subscribe } from '../announcements';
+import { deviceGone, deviceLeft, deviceOpened, deviceSeen, mostDeviceName } from '../devices';
+import { mayHaveHappened, movesOf, sessionsOf, subscribe } from '../announcements';
 import { NewerEntry } from '../trouble';
 import { type Asker, isStillSignedIn, signedIn } from '../who';
 
@@ -134,57 +134,86 @@ export const getStream = ({ sort, idOf: target }: Target) =>
     const streamId = target(asker, await params);
     if (!streamId || !(await entriesAfter(asker, sort, streamId, 2_000_000_000))) return notFound();
     const device = sort === 'job' ? deviceNamed(request) : null;
+    if (!device) return lineOf(request, asker, streamId);
     let lastSeen = new Date();
-    const seen = () => {
-      lastSeen = new Date();
-      if (device) deviceSeen(asker, streamId, device, lastSeen).catch(() => undefined);
+    const tell = (told: typeof deviceSeen) => {
+      told(asker, streamId, device, lastSeen).catch(() => undefined);
     };
-    const gone = () => {
-      if (device) deviceGone(asker, streamId, device, lastSeen).catch(() => undefined);
-    };
-    const encoder = new TextEncoder();
-    let stop = () => {};
-    const stream = new ReadableStream<Uint8Array>({
-      async start(controller) {
-        const send = (text: string) => {
-          try {
-            controller.enqueue(encoder.encode(text));
-          } catch {
-            stop();
-          }
-        };
-        send('retry: 2000\n\nevent: more\ndata: \n\n');
-        const unsubscribe = subscribe(streamId, () => send('event: more\ndata: \n\n'));
-        const stay = () =>
-          void isStillSignedIn(request).then(
-            (is) => is || stop(),
-            () => stop(),
-          );
-        const forget = subscribe(sessionsOf(asker.id), stay);
-        // A session may also run out by itself.
-        seen();
-        const beat = setInterval(() => {
-          seen();
-          send(': still here\n\n');
-          stay();
-        }, 20_000);
-        stop = () => {
-          unsubscribe();
-          forget();
-          clearInterval(beat);
-          gone();
-          stop = () => {};
-          try {
-            controller.close();
-          } catch {
-            // The reader has gone already.
-          }
-        };
-        request.signal.addEventListener('abort', () => stop());
+    tell(deviceOpened);
+    return lineOf(request, asker, streamId, {
+      beat: () => {
+        lastSeen = new Date();
+        tell(deviceSeen);
       },
-      cancel: () => stop(),
-    });
-    return new Response(stream, {
-      headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+      gone: () => tell(deviceGone),
     });
   });
+
+/** The same for anything of the firm's: a ledger that grew, a job opened or closed. */
+export const getMoves = signedIn(async (request, asker) => {
+  const name = movesOf(asker.firmId);
+  const readAt = z.coerce.number().min(0).catch(0).parse(new URL(request.url).searchParams.get('since'));
+  return lineOf(request, asker, name, { quiet: () => !mayHaveHappened(name, readAt) });
+});
+
+type WhileOpen = {
+  readonly beat: () => void;
+  readonly gone: () => void;
+  /** Whether nothing has to be said as the line opens. */
+  readonly quiet: () => boolean;
+};
+
+/** A line held open that says "more" whenever something of that name is announced. */
+function lineOf(
+  request: Request,
+  asker: Asker,
+  name: string,
+  { beat, gone, quiet }: Partial<WhileOpen> = {},
+): Response {
+  const encoder = new TextEncoder();
+  let stop = () => {};
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const send = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          stop();
+        }
+      };
+      const more = () => send('event: more\ndata: \n\n');
+      send('retry: 2000\n\n');
+      const unsubscribe = subscribe(name, more);
+      if (!quiet?.()) more();
+      const stay = () =>
+        void isStillSignedIn(request).then(
+          (is) => is || stop(),
+          () => stop(),
+        );
+      const forget = subscribe(sessionsOf(asker.id), stay);
+      // A session may also run out by itself.
+      const beating = setInterval(() => {
+        beat?.();
+        send(': still here\n\n');
+        stay();
+      }, 20_000);
+      stop = () => {
+        unsubscribe();
+        forget();
+        clearInterval(beating);
+        gone?.();
+        stop = () => {};
+        try {
+          controller.close();
+        } catch {
+          // The reader has gone already.
+        }
+      };
+      request.signal.addEventListener('abort', () => stop());
+    },
+    cancel: () => stop(),
+  });
+  return new Response(stream, {
+    headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+  });
+}

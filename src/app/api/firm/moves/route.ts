@@ -1,0 +1,3 @@
+import { getMoves } from '../../../../server/routes/entries';
+
+export const GET = getMoves;
