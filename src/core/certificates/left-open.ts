@@ -1,5 +1,7 @@
+import * as z from 'zod';
 import type { Job } from '../job/job';
 import { whereOf } from '../job/kinds/observation';
+import rented from './rented-duties.json';
 import { closings } from './remedies';
 
 /** Something a job leaves open that somebody has to see to. */
@@ -14,7 +16,7 @@ export type LeftOpen = {
   readonly dueOn: string;
 };
 
-const urgentDays = 28;
+const { urgentDays } = z.looseObject({ urgentDays: z.number().int().min(1) }).parse(rented);
 
 const daysAfter = (isoDay: string, days: number): string =>
   new Date(Date.parse(`${isoDay}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);

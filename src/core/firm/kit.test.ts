@@ -24,6 +24,12 @@ describe('a kit list', () => {
     [{ words: 'House with solar and storage' }, /DC lock/, true],
     [{ document: 'MWC' }, /drum/, false],
     [{ document: 'EIC', words: 'new consumer unit' }, /Fire sealant/, true],
+    [{ document: 'EICR', words: 'new consumer unit' }, /Fire sealant/, false],
+    [{ document: 'EIC', words: 'one more socket' }, /Fire sealant/, false],
+    [{ document: 'MWC' }, /Shoe covers/, true],
+    [{ document: 'EIC' }, /Shoe covers/, false],
+    [{ words: 'Loft conversion' }, /ladder/, true],
+    [{ devices: ['BS 88-3'] }, /cartridges/, true],
   ])('%j asks for %s: %s', (part, what, wanted) => expect(has(part, what)).toBe(wanted));
 
   it('begins with what was missed before on such work, the most often first, and gives every other reason', () => {

@@ -59,6 +59,9 @@ describe('an estimate', () => {
   it.each([
     ['Three-bedroom end-of-terrace house', { boards: 1, circuits: 9, points: 43 }],
     ['3 bed semi with garage', { boards: 2, circuits: 9, points: 43 }],
+    ['Landlord report, twelve circuits, two boards', { boards: 2, circuits: 12, points: 43 }],
+    ['2 bed flat, 8-way board, 45 points', { boards: 1, circuits: 8, points: 45 }],
+    ['one consumer unit and no garage', { boards: 1, circuits: 9, points: 43 }],
     ['Studio', { boards: 1, circuits: 4, points: 12 }],
     ['Two-bedroom flat', { boards: 1, circuits: 7, points: 30 }],
     ['', { boards: 1, circuits: 9, points: 43 }],

@@ -83,23 +83,42 @@ export function estimate(described: Described, past: readonly Done[]): Estimate 
   };
 }
 
-const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
+const numbers = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+const numberSaid = `\\d{1,3}|${numbers.join('|')}`;
 
-/** The size a home usually has, from how its premises are described: bedrooms said in words or figures, a flat or a house. */
-export function usualSize(premises: string): Omit<Described, 'document'> {
-  const text = premises.toLowerCase();
-  const said = /(\d|no|one|two|three|four|five|six|seven|eight)[- ]*(?:bed|double)/.exec(text)?.[1];
-  const bedrooms = /studio|bedsit/.test(text)
-    ? 0
-    : said
-      ? Number(said) || numbers.indexOf(said)
-      : /flat|apartment/.test(text)
-        ? 1
-        : 3;
+/** How many of something a description says there are; null where it says none. */
+function saidOf(text: string, what: string): number | null {
+  const said = new RegExp(`\\b(${numberSaid})[- ]*(?:${what})`).exec(text)?.[1];
+  return said === undefined ? null : /^\d/.test(said) ? Number(said) : numbers.indexOf(said);
+}
+
+/**
+ * The size of a home from how it is described: circuits, boards and points where they are said, in words or figures;
+ * else what one of so many bedrooms usually has, a flat or a house.
+ */
+export function usualSize(description: string): Omit<Described, 'document'> {
+  const text = description.toLowerCase();
   const flat = /flat|apartment|studio|bedsit|maisonette/.test(text);
+  const bedrooms = saidOf(text, 'bed|double') ?? (/studio|bedsit/.test(text) ? 0 : /flat|apartment/.test(text) ? 1 : 3);
+  const boards = /annexe|garage|workshop|outbuilding|garden room/.test(text) ? 2 : 1;
+  const circuits = saidOf(text, 'circuit|ways?\\b') ?? (flat ? 4 : 5) + Math.round(bedrooms * 1.3);
   return {
-    boards: /annexe|garage|workshop|outbuilding|garden room/.test(text) ? 2 : 1,
-    circuits: (flat ? 4 : 5) + Math.round(bedrooms * 1.3),
-    points: (flat ? 12 : 16) + bedrooms * 9,
+    boards: saidOf(text, 'boards?\\b|consumer unit|fuse ?box') ?? boards,
+    circuits,
+    points: saidOf(text, 'points?\\b|accessor') ?? (flat ? 12 : 16) + bedrooms * 9,
   };
 }

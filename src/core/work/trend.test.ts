@@ -107,6 +107,42 @@ describe('on simulated histories', () => {
       share(2000, (ohms) => changeOf(definitionOf(measure), read(ohms), read(ohms * 1.2 + 0.15)) === 'deteriorating'),
     ).toBeGreaterThanOrEqual(0.95),
   );
+  /** An insulation of so many megohms at 20 °C: half for ten kelvin more, down to half for damp, read within 3 % and 2 digits. */
+  const readInsulation = (megohms: number): ReadingValue => {
+    const there = megohms * 2 ** ((20 - between(10, 25)) / 10) * 2 ** -between(0, 1);
+    const shown = there * (1 + between(-0.03, 0.03)) + between(-0.02, 0.02);
+    return shown > 999 ? over('999') : figure(Math.max(0.01, shown).toPrecision(3));
+  };
+  const insulation = definitionOf({ test: 'insulation', pair: 'LN-E' });
+  const shareInsulated = (times: number, is: (megohms: number) => boolean) =>
+    Array.from({ length: times }, () => is(10 ** between(0, 3))).filter(Boolean).length / times;
+  it('insulation that only weather moves is left alone', () =>
+    expect(
+      shareInsulated(
+        4000,
+        (megohms) => changeOf(insulation, readInsulation(megohms), readInsulation(megohms)) !== 'as before',
+      ),
+    ).toBeLessThanOrEqual(0.02));
+  it('insulation fallen to less than a tenth, and below where it says nothing yet, is found', () =>
+    expect(
+      shareInsulated(4000, (megohms) => {
+        const now = Math.min(megohms / 12, 40);
+        return changeOf(insulation, readInsulation(megohms), readInsulation(now)) === 'deteriorating';
+      }),
+    ).toBeGreaterThanOrEqual(0.95));
+  /** An RCD within 2 % and 2 ms of itself from one visit to the next. */
+  const trip = (milliseconds: number): ReadingValue =>
+    figure((milliseconds * (1 + between(-0.02, 0.02)) + between(-2, 2)).toFixed(0));
+  it('RCDs that trip as they did are left alone, and slow ones are found', () => {
+    const device = definitionOf({ test: 'rcd time' });
+    const shareTripped = (slower: number, is: string) =>
+      Array.from({ length: 2000 }, () => {
+        const own = between(10, 120);
+        return changeOf(device, trip(own), trip(own * slower + (slower > 1 ? 12 : 0))) === is;
+      }).filter(Boolean).length / 2000;
+    expect(1 - shareTripped(1, 'as before')).toBeLessThanOrEqual(0.02);
+    expect(shareTripped(1.3, 'deteriorating')).toBeGreaterThanOrEqual(0.95);
+  });
 });
 
 describe('a job at a known installation', () => {

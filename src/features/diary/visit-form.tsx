@@ -104,10 +104,13 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
     } as Typed,
   });
   const { errors } = formState;
-  const [installationId, document, jobId] = useWatch({ control, name: ['installationId', 'document', 'jobId'] });
+  const [installationId, document, jobId, what] = useWatch({
+    control,
+    name: ['installationId', 'document', 'jobId', 'what'],
+  });
   const job = jobs.find((each) => each.jobId === jobId);
   const premises = firm.installations.get(installationId)?.premises ?? '';
-  const size = job && job.circuits > 0 ? job : usualSize(premises);
+  const size = job && job.circuits > 0 ? job : usualSize(`${premises} ${what}`);
   const proposed = document === 'other' ? null : estimate({ ...size, document }, past);
   const takeJob = (id: string) => {
     setValue('jobId', id);
