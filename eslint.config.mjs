@@ -8,7 +8,7 @@ const job = [...record, 'core-job'];
 const tests = [...job, 'core-network', 'core-physics', 'core-tests'];
 const work = [...tests, 'core-work'];
 const paper = [...work, 'core-firm', 'core-certificates'];
-const core = [...paper, 'core-catalogue'];
+const core = [...paper, 'core-practice', 'core-catalogue'];
 const rooms = {
   'core-quantity': [],
   'core-network': [],
@@ -22,6 +22,7 @@ const rooms = {
   'core-tests': tests,
   'core-work': work,
   'core-certificates': paper,
+  'core-practice': paper,
   'core-catalogue': core,
   env: [],
   server: [...core, 'print', 'env'],

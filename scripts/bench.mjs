@@ -4,6 +4,7 @@
 // npm run bench -- many [jobs…]: finding one of very many, as the firm grows; writes docs/many-jobs.md.
 // npm run bench -- rings: how often the ring diagnosis is right, from a fresh seed; writes docs/ring-diagnosis.md.
 // npm run bench -- halving: how many openings find where insulation is down; writes docs/halving.md.
+// npm run bench -- practice: 1,000 practice dwellings played by the automatic inspector; writes docs/practice.md.
 // npm run bench -- judgement: the judgements worked out by other hands, held against ours.
 // npm run bench -- fuzz [bodies] [seed]: mutated entries, 100,000 unless told otherwise; prints what came of them.
 import { spawn, spawnSync } from 'node:child_process';
@@ -255,6 +256,12 @@ try {
   if (process.argv[2] === 'halving') {
     const page = measureBundled('halving.ts');
     writeFileSync(join(root, 'docs', 'halving.md'), `${page}\n`);
+    say(page);
+    process.exit(0);
+  }
+  if (process.argv[2] === 'practice') {
+    const page = measureBundled('practice.ts');
+    writeFileSync(join(root, 'docs', 'practice.md'), `${page}\n`);
     say(page);
     process.exit(0);
   }

@@ -9,6 +9,8 @@ describe('pages kept on the device', () => {
     ['/jobs/j1/circuits', '/jobs/j1'],
     ['/jobs/j1/tests', '/jobs/j1'],
     ['/documents/d1', '/documents/d1'],
+    ['/practice', '/practice'],
+    ['/practice/x', null],
     ['/jobs', null],
     ['/jobs/', null],
     ['/sign-in', null],

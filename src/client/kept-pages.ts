@@ -7,7 +7,7 @@ export const keptPages = 'pages';
  */
 export function keptAs(path: string): string | null {
   const [, room, id] = path.split('/');
-  if (path === '/' || path === '/diary') return path;
+  if (path === '/' || path === '/diary' || path === '/practice') return path;
   if ((room === 'jobs' || room === 'documents') && id) return `/${room}/${id}`;
   return null;
 }

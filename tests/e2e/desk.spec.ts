@@ -12,6 +12,8 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   await expect(page).toHaveURL(/q=Lakrspur/);
   await expect(page.getByRole('row').nth(1)).toContainText('Larkspur Lettings');
   await page.getByRole('link', { name: 'Everything' }).click();
+  await expect(page).not.toHaveURL(/q=/);
+  await settled(page);
   await page.getByRole('combobox', { name: 'Code' }).click();
   await page.getByRole('option', { name: 'C2' }).click();
   await expect(page).toHaveURL(/code=C2/);

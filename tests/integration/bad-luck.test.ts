@@ -314,6 +314,7 @@ const open = [
   '/sign-in/new-password',
   `/verify/${'0'.repeat(32)}`,
   '/offline',
+  '/practice',
   '/api/schema',
   `/calendar/${'0'.repeat(32)}`,
   '/service-worker/sw.js',

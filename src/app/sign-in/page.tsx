@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { SignInForm } from '../../features/firm/sign-in/sign-in-form';
 import { whoIsAsking } from '../../server/who';
@@ -17,6 +18,12 @@ export default async function SignInPage() {
         <p className="max-w-sm text-sm text-faint">
           For competent persons. Live testing can kill: work to the current standard, the law where you are, and your
           own risk assessment.
+        </p>
+        <p className="max-w-sm">
+          <Link href="/practice" className="font-semibold underline underline-offset-4">
+            Practise on a house that never stood
+          </Link>
+          <span className="block text-sm text-faint">Without an account, and without a network.</span>
         </p>
       </div>
       <div className="border border-rule bg-sheet p-6">

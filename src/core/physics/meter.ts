@@ -126,6 +126,11 @@ export class Meter {
     }));
   }
 
+  /** From the neutral at a point to the neutral of a circuit, parted at the board, everything off its bars. */
+  neutralTo(circuit: string, point: string, other: string): Shown {
+    return this.ohms(this.dead(), `${circuit}/${point}.N`, `${other}/${this.ends(other)[0] ?? 'board'}.N`);
+  }
+
   /** Insulation of one circuit at the board, off its bars; with line and neutral linked where electronics remain. */
   insulation(
     circuit: string,

@@ -12,6 +12,7 @@ export function PersonMenu({ name }: { name: string }) {
       items={[
         { says: 'Your account', href: '/account' },
         { says: 'The firm', href: '/firm' },
+        { says: 'Practice', href: '/practice' },
         { says: 'Sign out', run: () => void signOut() },
       ]}
     />

@@ -1,0 +1,316 @@
+import { knownOf } from '../quantity/reading-value';
+import { toNumber } from '../quantity/exact';
+import { type Explanation, diagnoseRing } from '../tests/ring/diagnose';
+import type { RingReading } from '../tests/ring/evidence';
+import type { Act, Claim, Measured } from './act';
+import { type PracticeCode, defectSorts } from './dwelling-type';
+import type { ChartCircuit, Place } from './house';
+import type { Part } from './score';
+import { type AtHouse, type Reading, type Visit, begun } from './visit';
+
+type Tried = NonNullable<Parameters<typeof diagnoseRing>[0]['tried']>[number];
+
+/** Below this insulation fails; below the second it stands out where the rest of the house is far above. */
+const leastMegohms = 1;
+const doubtfulMegohms = 2;
+const mostTripMillis = 300;
+const mostElectrodeOhms = 200;
+/** A joint shows where it adds more than lengths and instruments do. */
+const jointOhms = 0.2;
+/** A socket on a spur reads this much over the others. */
+const spurOhms = 0.035;
+
+/**
+ * Plays a practice dwelling as an inspector would who knows what each sign means: isolates, looks, tests dead, tests live,
+ * names what it found and hands over its report. It is told nothing of what is hidden but what it sees and reads. `skip`
+ * leaves a part of the work out, to see what that costs.
+ */
+export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
+  const { house } = at;
+  let visit = begun;
+  const does = (...acts: readonly Act[]): void => {
+    for (const act of acts) visit = at.act(visit, act);
+  };
+  const reads = (measured: Measured): Reading | null => {
+    const before = visit.readings.length;
+    does({ is: 'measure', measured });
+    return visit.readings.length > before ? (visit.readings.at(-1) ?? null) : null;
+  };
+  const claims: Claim[] = [];
+  const isOwnWork = (circuit: string | null) =>
+    house.circuits.find(({ id }) => id === circuit)?.unconnected ||
+    house.type.documents.every((each) => each === 'EIC');
+  const names = (place: string, sort: string, code: PracticeCode, circuit: string | null = null) => {
+    const regulation = defectSorts.find(({ id }) => id === sort)?.regulations[0] ?? '';
+    if (!claims.some((each) => each.at === place && each.sort === sort))
+      claims.push({ at: place, sort, code: isOwnWork(circuit) && code !== 'C1' ? 'snag' : code, regulation });
+  };
+  const careless = skip.includes('safety');
+  const open = (place: Place) => !house.locked.includes(place.room);
+  const pointsOf = (circuit: ChartCircuit): Place[] =>
+    house.places.filter((place) => place.circuit === circuit.id && place.kind !== 'switch' && open(place));
+  const connected = house.circuits.filter(({ unconnected }) => !unconnected);
+
+  does({ is: 'ask' });
+  if (!careless) does({ is: 'tell' });
+  for (const { id } of house.places) does({ is: 'look', place: id }, { is: 'try', place: id });
+
+  // Way by way off, locked, and every point of it read: what is still live there is fed from elsewhere.
+  if (!careless) does({ is: 'prove' });
+  for (const { id, ...circuit } of connected) {
+    does({ is: 'switch', what: id, on: false });
+    if (careless) continue;
+    does({ is: 'lock', what: id });
+    for (const place of pointsOf({ id, ...circuit })) {
+      does({ is: 'volts', place: place.id });
+      if (visit.said.at(-1)?.some(({ tone }) => tone === 'sign')) names(`circuit:${id}`, 'joined circuits', 'C2', id);
+    }
+  }
+  does({ is: 'switch', what: 'main', on: false });
+  if (!careless) {
+    does({ is: 'lock', what: 'main' });
+    for (const circuit of connected) {
+      const [first] = pointsOf(circuit);
+      if (first) does({ is: 'volts', place: first.id });
+    }
+    does({ is: 'prove' });
+  }
+
+  for (const { id, kind } of house.places)
+    if (kind !== 'room' && kind !== 'intake' && kind !== 'part') does({ is: 'cover', place: id, off: true });
+  if (!skip.includes('tests')) {
+    does({ is: 'null' });
+    const ze = value(reads({ of: 'ze' }));
+    if (house.type.supply.earthing === 'TT' && ze !== null && ze > mostElectrodeOhms) names('intake', 'earth', 'C2');
+    for (const place of house.places) {
+      if (place.kind === 'service' && isOpen(reads({ of: 'bond', place: place.id }))) names(place.id, 'bond', 'C2');
+      if (place.kind === 'part' && (value(reads({ of: 'part', place: place.id })) ?? 0) > 1)
+        names(`room:${place.room}`, 'supplementary bond', 'C2');
+    }
+    const insulation = new Map<string, number>();
+    for (const circuit of house.circuits) {
+      does({ is: 'empty', circuit: circuit.id });
+      const low = Math.min(
+        ...(['L-N', 'L-C', 'N-C'] as const).map(
+          (pair) => value(reads({ of: 'insulation', circuit: circuit.id, pair, volts: 500 })) ?? Infinity,
+        ),
+      );
+      insulation.set(circuit.id, low);
+      if (circuit.arrangement === 'ring') testRing(circuit);
+      else testRadial(circuit);
+      testNeutrals(circuit);
+    }
+    for (const [id, low] of insulation) {
+      const others = Math.min(...[...insulation].filter(([other]) => other !== id).map(([, megohms]) => megohms));
+      if (low < leastMegohms || (low < doubtfulMegohms && low * 4 < others))
+        names(whereLow(id, low), 'insulation', 'C2', id);
+    }
+  }
+  for (const id of visit.covers) does({ is: 'cover', place: id, off: false });
+  does({ is: 'switch', what: 'main', on: true });
+  for (const { id } of connected) does({ is: 'switch', what: id, on: true });
+  if (!skip.includes('tests')) {
+    does({ is: 'measure', measured: { of: 'ipf', pair: 'L-N' } });
+    for (const circuit of connected) testLive(circuit);
+  }
+
+  if (!skip.includes('found')) {
+    const catalogue = new Map(house.type.faults.map((fault) => [fault.id, fault]));
+    for (const { id, fault, place, by } of house.sights) {
+      const known = catalogue.get(fault ?? '');
+      if (!visit.seen.has(id) || !known || known.code === 'none' || by === 'ask') continue;
+      const circuitOf = (at: string) =>
+        at.startsWith('circuit:') ? at.slice('circuit:'.length) : house.places.find((each) => each.id === at)?.circuit;
+      // What is seen says more than what was read there.
+      const first = claims.findIndex(
+        (each) =>
+          each.sort === known.sort &&
+          (each.at === place || (circuitOf(place) && circuitOf(each.at) === circuitOf(place))),
+      );
+      if (first >= 0) claims.splice(first, 1);
+      claims.push({
+        at: place,
+        sort: known.sort,
+        code: known.code,
+        regulation: defectSorts.find((each) => each.id === known.sort)?.regulations[0] ?? '',
+      });
+    }
+    const coded = skip.includes('codes')
+      ? claims.map((each) => ({ ...each, code: 'FI' as const, regulation: '' }))
+      : claims;
+    for (const claim of coded) does({ is: 'claim', claim });
+  }
+  const [document = 'EICR'] = house.type.documents;
+  const bad = claims.some(({ code }) => code !== 'C3' && code !== 'LIM' && code !== 'none');
+  does({
+    is: 'finish',
+    paper: skip.includes('paper')
+      ? { document: document === 'MWC' ? 'EICR' : 'MWC', satisfactory: bad, limitations: [] }
+      : { document: document as 'EICR', satisfactory: !bad, limitations: [...house.locked] },
+  });
+  return visit;
+
+  /** Parts the circuit before one point after the other: the first with which the reading falls is where it is low. */
+  function whereLow(id: string, low: number): string {
+    const circuit = house.circuits.find((each) => each.id === id);
+    for (const place of circuit ? pointsOf(circuit).toReversed() : []) {
+      const before = (['L-N', 'L-C', 'N-C'] as const).map(
+        (pair) => value(reads({ of: 'insulation', circuit: id, pair, volts: 500, before: place.id })) ?? Infinity,
+      );
+      if (Math.min(...before) > low * 1.6) return place.id;
+    }
+    return `circuit:${id}`;
+  }
+
+  function testRing(circuit: ChartCircuit): void {
+    const points = pointsOf(circuit);
+    const end = (conductor: 'L' | 'N' | 'C') => asRing(reads({ of: 'ring end', circuit: circuit.id, conductor }));
+    const ends = { r1: end('L'), rn: end('N'), r2: end('C') };
+    const step = (how: 'L to N crossed' | 'L to CPC crossed', pair: 'L-N' | 'L-C') => {
+      does({ is: 'link', circuit: circuit.id, how });
+      return points.map(({ id }) => asRing(reads({ of: 'continuity', place: id, pair })));
+    };
+    const step2 = step('L to N crossed', 'L-N');
+    const tried: Tried[] = [];
+    const tryOthers = (
+      step: 2 | 3,
+      shown: readonly (RingReading | null)[],
+      others: readonly ('L-N' | 'L-C' | 'N-C')[],
+    ) =>
+      points.forEach(({ id }, socket) => {
+        for (const pair of shown[socket] === 'open' ? others : []) {
+          const reading = asRing(reads({ of: 'continuity', place: id, pair }));
+          if (reading !== null) tried.push({ socket, step, pair: pair.split('-') as ['L', 'N'], reading });
+        }
+      });
+    tryOthers(2, step2, ['L-C', 'N-C']);
+    const step3 = step('L to CPC crossed', 'L-C');
+    tryOthers(3, step3, ['L-N', 'N-C']);
+    does({ is: 'link', circuit: circuit.id, how: 'none' });
+    const { liveMm2, cpcMm2 } = circuit.cable;
+    const found = diagnoseRing({
+      sockets: points.length,
+      ordered: true,
+      ends,
+      step2,
+      step3,
+      tried,
+      ...(liveMm2 && cpcMm2 ? { cableRatio: liveMm2 / cpcMm2 } : {}),
+    });
+    const leads = found.explanations.filter((each) => each.leads);
+    const read = points.map(({ id }, socket) => ({
+      id,
+      moves: [step2[socket], step3[socket]].some((shown) => typeof shown === 'object' && shown !== null),
+      allOpen: tried.filter((each) => each.socket === socket && each.reading === 'open').length === 4,
+      over: Math.min(...[step2, step3].map((step) => overMiddle(step, socket))),
+    }));
+    for (const { id, moves, allOpen } of read) {
+      if (moves) names(id, 'worn', 'C3', circuit.id);
+      if (allOpen) names(id, 'another circuit', 'C3', circuit.id);
+    }
+    // Steadily high in both steps hangs on a spur; one each is allowed, the third hangs on another.
+    const spurs = read.filter(({ over, moves }) => !moves && over > spurOhms);
+    if (spurs.length >= 3) for (const { id } of spurs) names(id, 'spur', 'C3', circuit.id);
+    for (const each of leads) nameRing(circuit, points, each);
+  }
+
+  function nameRing(circuit: ChartCircuit, points: readonly Place[], { fault }: Explanation): void {
+    const where =
+      'socket' in fault ? fault.socket : 'after' in fault ? fault.after : fault.kind === 'bridge' ? fault.from : null;
+    const there = (where === null ? null : (points[where] ?? points.at(-1))?.id) ?? `circuit:${circuit.id}`;
+    switch (fault.kind) {
+      case 'broken':
+        return names(there, 'open', 'C2', circuit.id);
+      case 'joint':
+        return names(there, 'joint', 'C2', circuit.id);
+      case 'reversed':
+        return names(there, 'reversed', 'C2', circuit.id);
+      case 'bridge':
+        return names(there, 'bridge', 'C3', circuit.id);
+      default:
+    }
+  }
+
+  function testRadial(circuit: ChartCircuit): void {
+    does({ is: 'link', circuit: circuit.id, how: 'L to CPC' });
+    const both = pointsOf(circuit).map((place) => ({
+      place,
+      reading: reads({ of: 'continuity', place: place.id, pair: 'L-C' }),
+    }));
+    does({ is: 'link', circuit: circuit.id, how: 'none' });
+    const alone = both.map(({ place }) => reads({ of: 'long lead', place: place.id }));
+    const firstOpen = both.find(({ reading }) => isOpen(reading));
+    if (firstOpen) {
+      if (both.every(({ reading }) => isOpen(reading)) && both.length > 1)
+        names(`circuit:${circuit.id}`, 'no protective conductor', 'C2', circuit.id);
+      else names(firstOpen.place.id, 'open', 'C2', circuit.id);
+    }
+    const { liveMm2, cpcMm2 } = circuit.cable;
+    let isNamed = false;
+    both.forEach(({ place, reading }, index) => {
+      if (reading?.moves) names(place.id, 'worn', 'C2', circuit.id);
+      const [sum, protective] = [value(reading), value(alone[index] ?? null)];
+      if (sum === null || protective === null || reading?.moves) return;
+      // The line beside its CPC is as much shorter in ohms as it is thicker: what is over is a joint in one of them.
+      const over = Math.abs(sum - protective * (1 + cpcMm2 / liveMm2));
+      if (isNamed || over <= jointOhms + sum * 0.08) return;
+      isNamed = true;
+      names(place.id, 'joint', 'C2', circuit.id);
+    });
+  }
+
+  /** A neutral that does not answer to its own circuit answers to another. */
+  function testNeutrals(circuit: ChartCircuit): void {
+    if (circuit.arrangement === 'ring') return;
+    for (const place of pointsOf(circuit)) {
+      if (!isOpen(reads({ of: 'neutral', place: place.id, circuit: circuit.id }))) continue;
+      const other = house.circuits.find(
+        ({ id }) => id !== circuit.id && reads({ of: 'neutral', place: place.id, circuit: id })?.value.is === 'number',
+      );
+      names(place.id, other ? 'borrowed neutral' : 'open', 'C2', circuit.id);
+      return;
+    }
+  }
+
+  function testLive(circuit: ChartCircuit): void {
+    const place = pointsOf(circuit)
+      .toReversed()
+      .find(({ id }) =>
+        visit.readings.some(
+          ({ measured, value: shown }) =>
+            measured.of === 'continuity' && measured.place === id && measured.pair === 'L-C' && shown.is === 'number',
+        ),
+      );
+    if (!place) return;
+    const loop = value(reads({ of: 'zs', place: place.id, method: circuit.residual ? 'no-trip' : 'two-lead' }));
+    if (!circuit.residual || loop === null) return;
+    const trip = reads({ of: 'rcd', place: place.id });
+    const millis = value(trip);
+    if (trip && (millis === null || millis > mostTripMillis))
+      names(`board:${circuit.board}`, 'residual fails', 'C2', circuit.id);
+    for (const id of visit.off)
+      if (connected.some((each) => each.id === id)) does({ is: 'switch', what: id, on: true });
+  }
+}
+
+/** A figure that was shown; null where none was, or it only says that it is more. */
+function value(reading: Reading | null): number | null {
+  const known = reading && knownOf(reading.value);
+  return known && !known.atLeast ? toNumber(known.figure) : null;
+}
+
+/** How far a socket reads over the middle of its ring. */
+function overMiddle(shown: readonly (RingReading | null)[], socket: number): number {
+  const figures = shown.filter((each) => typeof each === 'number').sort((a, b) => a - b);
+  const own = shown[socket];
+  return typeof own === 'number' ? own - (figures[Math.floor(figures.length / 2)] ?? own) : -Infinity;
+}
+
+/** No path, or none but insulation. */
+const isOpen = (reading: Reading | null): boolean => reading?.value.is === 'open' || reading?.value.is === 'over';
+
+function asRing(reading: Reading | null): RingReading | null {
+  if (!reading) return null;
+  if (reading.moves) return { low: Number(reading.moves.low), high: Number(reading.moves.high) };
+  return isOpen(reading) ? 'open' : value(reading);
+}

@@ -1,0 +1,248 @@
+import { editionPack } from '../edition/editions';
+import { type Instrument, Meter, type Shown, usualInstrument } from '../physics/meter';
+import type { Standing } from '../physics/wiring';
+import type { ReadingValue } from '../quantity/reading-value';
+import type { Links, Measured } from './act';
+import type { Caution } from './cautions';
+import type { House, Place } from './house';
+import { seeded } from './seeded';
+import type { Visit } from './visit';
+
+type Result =
+  | {
+      readonly ok: true;
+      readonly value: ReadingValue;
+      readonly moves: Shown['moves'];
+      readonly unit: string;
+      readonly wrongs?: readonly (readonly [Caution, string])[];
+      /** Circuits that went off with it. */
+      readonly trips?: readonly string[];
+    }
+  | { readonly ok: false; readonly why: string; readonly wrongs?: readonly (readonly [Caution, string])[] };
+
+const open: Shown = { value: { is: 'open' }, true: null, moves: null };
+
+/** The instrument of a practice dwelling: probes put where the learner puts them, on the house as it stands. */
+export class Probe {
+  private random: () => number = () => 0.5;
+  private readonly nulled: Meter;
+  private readonly raw: Meter;
+
+  constructor(private readonly house: House) {
+    const instrument: Instrument = usualInstrument(() => this.random());
+    const pack = editionPack('bs7671-2018-a2');
+    this.nulled = new Meter(house.dwelling, pack, instrument);
+    this.raw = new Meter(house.dwelling, pack, { ...instrument, nullOhms: 0 });
+  }
+
+  /** The circuit whose conductors are truly at a place; null where there are none. */
+  circuitAt(place: Place | null): string | null {
+    if (!place) return null;
+    if (place.kind === 'switch') return place.circuit;
+    if (!place.id.startsWith('point:')) return null;
+    const id = place.id.slice('point:'.length);
+    return this.house.dwelling.circuits.find(({ points }) => points.some((point) => point.id === id))?.id ?? null;
+  }
+
+  private standing = (visit: Visit): Partial<Standing> => ({
+    supplyOn: visit.mainOn,
+    off: new Map(
+      this.house.circuits
+        .filter(({ id, unconnected }) => unconnected || visit.off.has(id))
+        .map(({ id, unconnected }) => [id, unconnected ? (['L', 'N', 'C'] as const) : (['L'] as const)]),
+    ),
+  });
+
+  volts(visit: Visit, place: Place) {
+    const circuit = this.circuitAt(place);
+    const point = place.kind === 'switch' ? this.firstPoint(circuit) : place.id.slice('point:'.length);
+    return circuit && point ? this.nulled.volts(this.standing(visit), circuit, point) : [];
+  }
+
+  private firstPoint = (circuit: string | null): string | null =>
+    this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points[0]?.id ?? null;
+
+  private isLive(visit: Visit, circuit: string): boolean {
+    const point = this.firstPoint(circuit);
+    return point !== null && this.nulled.volts(this.standing(visit), circuit, point).some(({ volts }) => volts > 50);
+  }
+
+  /** What a dead test on a circuit comes to before anything is read. */
+  private deadOn(
+    visit: Visit,
+    circuit: string,
+  ): { readonly stop: boolean; readonly wrongs: (readonly [Caution, string])[] } {
+    if (this.house.circuits.find(({ id }) => id === circuit)?.unconnected) return { stop: false, wrongs: [] };
+    if (this.isLive(visit, circuit)) return { stop: true, wrongs: [['dead test live', circuit]] };
+    return { stop: false, wrongs: visit.provedDead.has(circuit) ? [] : [['dead test undead', circuit]] };
+  }
+
+  measure(visit: Visit, what: Measured): Result {
+    this.random = seeded(`${this.house.number} ${visit.acts.length}`);
+    const place = 'place' in what ? (this.house.places.find(({ id }) => id === what.place) ?? null) : null;
+    if ('place' in what && !place) return { ok: false, why: 'There is no such place.' };
+    if (place && this.house.locked.includes(place.room)) return { ok: false, why: 'The room is locked.' };
+    switch (what.of) {
+      case 'ring end':
+        return this.dead(visit, what.circuit, 'Ω', (meter) =>
+          this.isRing(what.circuit) ? meter.ringEnd(what.circuit, what.conductor) : null,
+        );
+      case 'continuity':
+        return this.continuity(visit, place, what.pair);
+      case 'long lead': {
+        const circuit = this.circuitAt(place);
+        return circuit
+          ? this.dead(visit, circuit, 'Ω', (meter) => at(meter.cpcAlone(circuit), place))
+          : { ok: false, why: 'No protective conductor to put it on here.' };
+      }
+      case 'neutral': {
+        const circuit = this.circuitAt(place);
+        if (!circuit || !place || place.kind === 'switch') return { ok: false, why: 'No neutral here.' };
+        const result = this.dead(visit, what.circuit, 'Ω', (meter) =>
+          meter.neutralTo(circuit, place.id.slice('point:'.length), what.circuit),
+        );
+        return result;
+      }
+      case 'insulation': {
+        const opened = what.before === undefined ? [] : this.partedBefore(what.circuit, what.before);
+        const loadsIn = !visit.emptied.has(what.circuit);
+        const [red = 'L', black = 'N'] = what.pair.split('-') as ['L', 'N'];
+        const read = (meter: Meter) => opened && meter.insulation(what.circuit, [red, black], { loadsIn, opened });
+        const result = this.dead(visit, what.circuit, 'MΩ', read, false);
+        if (!result.ok || !loadsIn || what.volts < 500) return result;
+        return { ...result, wrongs: [...(result.wrongs ?? []), ['electronics at 500 V', what.circuit]] };
+      }
+      case 'bond': {
+        const service = what.place.replace(/^service:/, '');
+        if (!this.house.dwelling.bonds.some((bond) => bond.service === service))
+          return { ok: false, why: 'No bond to measure here.' };
+        return this.shown(this.meter(visit).bonding(service), 'Ω', visit.nulled ? [] : [['leads not nulled', 'leads']]);
+      }
+      case 'part': {
+        const ohms = this.house.parts.get(what.place.replace(/^part:/, ''));
+        if (ohms === undefined) return { ok: false, why: 'No metal part here.' };
+        const shown = Math.max(0, ohms + (visit.nulled ? 0 : 0.08) + 0.008 * (this.random() - 0.5));
+        return {
+          ok: true,
+          value: { is: 'number', shown: shown.toFixed(2) },
+          moves: null,
+          unit: 'Ω',
+          wrongs: visit.nulled ? [] : [['leads not nulled', 'leads']],
+        };
+      }
+      case 'ze':
+        return this.shown(this.nulled.externalLoop(), 'Ω', visit.mainOn ? [['ze with main on', 'house']] : []);
+      case 'ipf':
+        return this.shown(this.nulled.faultCurrent(what.pair === 'L-N' ? 'L–N' : 'L–E'), 'kA', []);
+      default:
+        return this.live(visit, place, what);
+    }
+  }
+
+  /** A circuit parted before one of its points, a ring at its other leg too; null where no cable of it leads there. */
+  private partedBefore(circuit: string, placeId: string): Standing['opened'] | null {
+    const cables = this.house.dwelling.circuits.find(({ id }) => id === circuit)?.cables ?? [];
+    const into = cables.find(({ to }) => `point:${to}` === placeId);
+    const home = cables.find(({ to }) => to === 'B');
+    if (!into) return null;
+    return [
+      { circuit, cable: into.id, end: 'from' },
+      ...(home ? [{ circuit, cable: home.id, end: 'to' } as const] : []),
+    ];
+  }
+
+  private meter = (visit: Visit): Meter => (visit.nulled ? this.nulled : this.raw);
+  private isRing = (id: string): boolean =>
+    this.house.dwelling.circuits.find((each) => each.id === id)?.arrangement === 'ring';
+
+  private dead(
+    visit: Visit,
+    circuit: string,
+    unit: string,
+    read: (meter: Meter) => Shown | null,
+    wantsNull = true,
+  ): Result {
+    if (!this.house.circuits.some(({ id }) => id === circuit)) return { ok: false, why: 'There is no such circuit.' };
+    const { stop, wrongs } = this.deadOn(visit, circuit);
+    if (stop) return { ok: false, why: 'No reading.', wrongs };
+    const shown = read(this.meter(visit));
+    if (!shown) return { ok: false, why: 'It cannot be read so here.', wrongs };
+    return this.shown(shown, unit, [
+      ...wrongs,
+      ...(wantsNull && !visit.nulled ? ([['leads not nulled', 'leads']] as const) : []),
+    ]);
+  }
+
+  /** Between two contacts of a point, with whatever is linked at the board of the circuit the chart says it is on. */
+  private continuity(visit: Visit, place: Place | null, pair: 'L-N' | 'L-C' | 'N-C'): Result {
+    const truly = this.circuitAt(place);
+    const chart = place?.circuit ?? truly;
+    if (!place || !truly || !chart || place.kind === 'switch') return { ok: false, why: 'No contacts here.' };
+    const linked: Links = visit.links.get(chart) ?? 'none';
+    const contacts = pair.split('-') as ['L', 'N'];
+    return this.dead(visit, chart, 'Ω', (meter) => {
+      // What hangs on another circuit does not answer to the links of this one.
+      if (truly !== chart || linked === 'none') return open;
+      if (linked === 'L to CPC')
+        return pair === 'L-C'
+          ? at(this.isRing(chart) ? meter.ringStep(chart, 3) : meter.lineAndCpc(chart), place)
+          : open;
+      return this.isRing(chart)
+        ? at(meter.ringStep(chart, linked === 'L to N crossed' ? 2 : 3, 'opposite', contacts), place)
+        : open;
+    });
+  }
+
+  private live(
+    visit: Visit,
+    place: Place | null,
+    what: Extract<Measured, { of: 'zs' | 'line neutral loop' | 'rcd' }>,
+  ): Result {
+    const circuit = this.circuitAt(place);
+    if (!place || !circuit || place.kind === 'switch') return { ok: false, why: 'Nothing to plug into here.' };
+    const point = place.id.slice('point:'.length);
+    const isOn =
+      visit.mainOn && !visit.off.has(circuit) && !this.house.circuits.find(({ id }) => id === circuit)?.unconnected;
+    if (!isOn) return { ok: false, why: 'No voltage here: a live test needs it on.' };
+    const meter = this.nulled;
+    if (what.of === 'line neutral loop') return this.shown(meter.lineNeutralLoop(circuit, point), 'Ω', []);
+    const known = visit.readings.some(
+      ({ measured, value }) =>
+        'place' in measured &&
+        (measured.of === 'continuity' || measured.of === 'long lead') &&
+        value.is === 'number' &&
+        this.circuitAt(this.house.places.find(({ id }) => id === measured.place) ?? null) === circuit,
+    );
+    const wrongs: (readonly [Caution, string])[] = known ? [] : [['loop before continuity', circuit]];
+    const residual = this.house.dwelling.circuits.find(({ id }) => id === circuit)?.residual;
+    const behind = residual?.group
+      ? this.house.dwelling.circuits.filter((each) => each.residual?.group === residual.group).map(({ id }) => id)
+      : [circuit];
+    if (what.of === 'zs') {
+      if (what.method === 'two-lead' && residual)
+        return {
+          ok: true,
+          value: open.value,
+          moves: null,
+          unit: '',
+          trips: behind,
+          wrongs: [...wrongs, ['tripped by the test', circuit]],
+        };
+      return this.shown(meter.earthLoop(circuit, point, what.method), 'Ω', wrongs);
+    }
+    if (!residual) return { ok: false, why: 'Nothing trips: there is no RCD here.', wrongs };
+    const shown = meter.tripTime(circuit, point);
+    return { ...this.shown(shown, 'ms', wrongs), ...(shown.value.is === 'number' ? { trips: behind } : {}) } as Result;
+  }
+
+  private shown = ({ value, moves }: Shown, unit: string, wrongs: readonly (readonly [Caution, string])[]): Result => ({
+    ok: true,
+    value,
+    moves,
+    unit,
+    wrongs,
+  });
+}
+
+const at = (shown: readonly (Shown & { readonly point: string })[], place: Place | null): Shown | null =>
+  shown.find(({ point }) => `point:${point}` === place?.id) ?? null;

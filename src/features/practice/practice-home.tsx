@@ -1,0 +1,138 @@
+'use client';
+
+import { useState } from 'react';
+import type { DwellingType } from '../../core/practice/dwelling-type';
+import { exercises, houseNumberOf, nextExercise } from '../../core/practice/exercises';
+import { houseOf, numberOf } from '../../core/practice/house';
+import { Button } from '../../ui/button';
+import { Compose } from './compose';
+import { resultsKept } from './kept';
+import { Progress } from './progress';
+import { newSeed } from './new-seed';
+import { addressOf, go } from './use-address';
+
+type Props = {
+  readonly types: readonly DwellingType[];
+  /** A number that is no house. */
+  readonly unknown: string | null;
+};
+
+/** What can be practised: exercises, whole houses, one by its number; and how it went so far. */
+export function PracticeHome({ types, unknown }: Props) {
+  const [results] = useState(resultsKept);
+  const next = nextExercise(results);
+  return (
+    <>
+      <h1 className="text-3xl">Practice</h1>
+      <p className="max-w-2xl py-2">
+        Houses that never stood, with faults nobody tells you of. Isolate, look, test, code: the readings come from the
+        same physics as the real benches, and at the end the house is laid open. What would hurt in life is only said
+        here.
+      </p>
+      {unknown && (
+        <p role="alert" className="border-y border-rule-strong py-2 font-semibold">
+          × There is no house {unknown}. Check its number.
+        </p>
+      )}
+      <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-[3fr_2fr]">
+        <section aria-labelledby="exercises">
+          <h2 id="exercises" className="border-b border-rule-strong pb-1 text-xl">
+            Exercises
+          </h2>
+          <ul>
+            {exercises.map((exercise) => {
+              const best = Math.max(
+                ...results.filter((each) => each.exercise === exercise.id).map(({ percent }) => percent),
+              );
+              return (
+                <li
+                  key={exercise.id}
+                  className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-b border-rule py-2.5"
+                >
+                  <div>
+                    <h3 className="text-base">
+                      {exercise.title}{' '}
+                      <span className="font-sans text-sm font-normal text-faint">
+                        {exercise.minutes} min{best > -Infinity && `, best ${best} %`}
+                      </span>
+                    </h3>
+                    <p className="text-sm text-faint">{exercise.says}</p>
+                  </div>
+                  <Button
+                    look={next?.id === exercise.id ? 'next' : 'plain'}
+                    aria-label={`Begin ${exercise.title}`}
+                    onClick={() => go(addressOf(houseNumberOf(exercise, newSeed(), types), exercise.id))}
+                  >
+                    Begin
+                  </Button>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <div className="space-y-8">
+          <ByNumber types={types} />
+          <Progress results={results} />
+          <section aria-labelledby="houses">
+            <h2 id="houses" className="border-b border-rule-strong pb-1 text-xl">
+              Whole houses
+            </h2>
+            <ul>
+              {types.map((type) => (
+                <li key={type.id} className="flex items-baseline justify-between gap-3 border-b border-rule py-1">
+                  <span>
+                    {type.title}{' '}
+                    <span className="text-sm text-faint" aria-label={`difficulty ${type.difficulty} of 5`}>
+                      {type.difficulty}/5
+                    </span>
+                  </span>
+                  <Button
+                    look="quiet"
+                    aria-label={`Go to a ${type.title}`}
+                    onClick={() => go(addressOf(numberOf(type, newSeed()), null))}
+                  >
+                    Go
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <Compose types={types} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function ByNumber({ types }: Pick<Props, 'types'>) {
+  const [typed, setTyped] = useState('');
+  const number = typed.trim().toLowerCase();
+  const isHouse = number !== '' && houseOf(number, types) !== null;
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isHouse) go(addressOf(number, null));
+      }}
+    >
+      <label htmlFor="number" className="block pb-1 font-serif text-xl font-semibold">
+        A house you were given
+      </label>
+      <div className="flex gap-2">
+        <input
+          id="number"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          placeholder="its number"
+          autoComplete="off"
+          maxLength={80}
+          aria-invalid={number !== '' && !isHouse}
+          className="min-h-9 min-w-0 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
+        />
+        <Button type="submit" disabled={!isHouse}>
+          Go there
+        </Button>
+      </div>
+    </form>
+  );
+}

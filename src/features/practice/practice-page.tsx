@@ -1,0 +1,57 @@
+'use client';
+
+import { useSyncExternalStore } from 'react';
+import { loadFindings } from '../../core/edition/findings';
+import { loadDwellingTypes } from '../../core/practice/dwelling-type';
+import { exercises } from '../../core/practice/exercises';
+import { houseOf } from '../../core/practice/house';
+import { useLoaded } from '../../ui/use-loaded';
+import { PracticeHome } from './practice-home';
+import { useAddress } from './use-address';
+import { VisitPage } from './visit-page';
+
+const load = async () => {
+  const [types, findings] = await Promise.all([loadDwellingTypes(), loadFindings()]);
+  return { types, findings };
+};
+
+/** Practice: everything of it is made on this device, from the number of a house alone. */
+export function PracticePage() {
+  const loaded = useLoaded(load);
+  const { house: number, exercise: wanted } = useAddress();
+  const isHere = useSyncExternalStore(
+    () => () => undefined,
+    () => true,
+    () => false,
+  );
+  if (loaded === 'unreadable')
+    return (
+      <Frame>
+        <p role="alert">The houses could not be loaded. Look again with a network.</p>
+      </Frame>
+    );
+  if (loaded === 'loading' || !isHere)
+    return (
+      <Frame>
+        <p className="py-10 text-faint">A moment…</p>
+      </Frame>
+    );
+  const house = number ? houseOf(number, loaded.types) : null;
+  if (!house)
+    return (
+      <Frame>
+        <PracticeHome types={loaded.types} unknown={number} />
+      </Frame>
+    );
+  const exercise = exercises.find(({ id }) => id === wanted) ?? null;
+  return <VisitPage key={`${house.number} ${exercise?.id ?? ''}`} house={house} exercise={exercise} {...loaded} />;
+}
+
+function Frame({ children }: { children: React.ReactNode }) {
+  return (
+    <main className="mx-auto max-w-6xl px-4 pb-16">
+      <p className="py-4 font-serif text-lg font-semibold">Orange Ledger</p>
+      {children}
+    </main>
+  );
+}

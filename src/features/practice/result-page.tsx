@@ -1,0 +1,174 @@
+'use client';
+
+import { useEffect, useMemo } from 'react';
+import type { Finding } from '../../core/edition/findings';
+import type { Exercise } from '../../core/practice/exercises';
+import { type Mark, type Part, nameOf, parts, scoreOf, total } from '../../core/practice/score';
+import { Button } from '../../ui/button';
+import { Disclosure } from '../../ui/disclosure';
+import { keepResult, resultsKept } from './kept';
+import { partWords } from './progress';
+import { HouseDrawing } from './house-drawing';
+import { go } from './use-address';
+import type { OnVisit } from './use-visit';
+
+type Props = {
+  readonly on: OnVisit;
+  readonly exercise: Exercise | null;
+  readonly findings: readonly Finding[];
+};
+
+/** What a visit came to, mark by mark with the reason, and what the house really was. */
+export function ResultPage({ on, exercise, findings }: Props) {
+  const { house, visit, begunAt, endedAt, again } = on;
+  const minutes = begunAt !== null && endedAt !== null ? (endedAt - begunAt) / 60_000 : 0;
+  const score = useMemo(
+    () =>
+      scoreOf(house, visit, findings, {
+        ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
+        time: exercise && endedAt !== null ? { took: minutes, allowed: exercise.minutes } : null,
+      }),
+    [house, visit, findings, exercise, minutes, endedAt],
+  );
+  useEffect(() => {
+    if (endedAt === null || resultsKept().some(({ at, house: of }) => at === endedAt && of === house.number)) return;
+    keepResult({
+      house: house.number,
+      exercise: exercise?.id ?? null,
+      at: endedAt,
+      minutes,
+      percent: score.percent,
+      parts: Object.fromEntries(
+        parts.flatMap((part) => {
+          const { got, of } = total(score.marks.filter((mark) => mark.part === part));
+          return of > 0 ? [[part, [got, of] as [number, number]]] : [];
+        }),
+      ),
+    });
+  }, [endedAt, house, exercise, minutes, score]);
+  const counted = parts.filter((part) => score.marks.some((mark) => mark.part === part));
+  return (
+    <main className="mx-auto max-w-5xl px-4 pb-16">
+      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink py-4">
+        <div>
+          <p className="text-sm">
+            <strong className="border-2 border-ink px-1.5 tracking-widest">PRACTICE</strong>{' '}
+            <span className="select-all text-faint">{house.number}</span>
+          </p>
+          <h1 className="pt-1 text-2xl">{exercise?.title ?? house.type.title}</h1>
+        </div>
+        <p className="text-right">
+          <span className="text-4xl font-semibold tabular-nums">{score.percent}</span> of 100
+          <span className="block text-sm text-faint">
+            {endedAt === null ? 'as it was played for you' : `in ${Math.max(1, Math.round(minutes))} min`}
+          </span>
+        </p>
+      </header>
+      <div className="flex flex-wrap gap-2 py-3">
+        <Button look="next" onClick={() => go('/practice')}>
+          What next
+        </Button>
+        <Button onClick={again}>This house again</Button>
+      </div>
+      <section aria-labelledby="truth" className="pb-4">
+        <h2 id="truth" className="border-b border-rule-strong pb-1 text-xl">
+          What the house really was
+        </h2>
+        {house.hidden.length === 0 && <p className="py-2">Nothing was wrong in it.</p>}
+        <div className="grid gap-x-8 md:grid-cols-[1fr_20rem]">
+          <ol>
+            {house.hidden.map(({ fault, places, circuits }, index) => (
+              <li key={fault.id} className="grid grid-cols-[1.5rem_3rem_1fr] gap-x-2 border-b border-rule py-1.5">
+                <strong>{index + 1}</strong>
+                <strong>{fault.code === 'none' ? '–' : fault.code}</strong>
+                <span>
+                  {fault.what}
+                  <span className="block text-sm text-faint">
+                    {places
+                      .slice(0, 3)
+                      .map((id) => nameOf(house, id))
+                      .join(', ') || circuits.map((id) => nameOf(house, `circuit:${id}`)).join(', ')}
+                    . {fault.foundBy.map(({ how, sign }) => `${how}: ${sign}`).join('; ')}.
+                  </span>
+                </span>
+              </li>
+            ))}
+          </ol>
+          <HouseDrawing house={house} />
+        </div>
+      </section>
+      {counted.map((part) => (
+        <PartMarks key={part} part={part} marks={score.marks.filter((mark) => mark.part === part)} />
+      ))}
+      <Steps on={on} />
+    </main>
+  );
+}
+
+function PartMarks({ part, marks }: { part: Part; marks: readonly Mark[] }) {
+  const { got, of } = total(marks);
+  const lost = marks.filter((mark) => mark.got < mark.of || mark.got < 0);
+  return (
+    <section aria-label={partWords[part]} className="border-b border-rule">
+      <Disclosure
+        open={lost.length > 0}
+        summary={
+          <span className="flex justify-between">
+            <strong className="font-serif text-lg">{partWords[part]}</strong>
+            <span className="tabular-nums">
+              {got} of {of}
+            </span>
+          </span>
+        }
+      >
+        <ul className="pl-5 text-sm">
+          {[...lost, ...marks.filter((mark) => !lost.includes(mark))].map((mark, index) => (
+            <li key={index} className="grid grid-cols-[3.5rem_1fr] gap-2 border-t border-rule py-1">
+              <span className={`tabular-nums ${mark.got < mark.of || mark.got < 0 ? 'font-semibold' : 'text-faint'}`}>
+                {mark.got < mark.of || mark.got < 0 ? '× ' : ''}
+                {mark.got}
+                {mark.of > 0 && `/${mark.of}`}
+              </span>
+              <span>
+                {mark.what}
+                <span className="block text-faint">{mark.why}</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </Disclosure>
+    </section>
+  );
+}
+
+/** The visit step by step, what went wrong marked where it did. */
+function Steps({ on: { house, visit } }: { on: OnVisit }) {
+  return (
+    <Disclosure summary={<strong className="font-serif text-lg">Step by step</strong>}>
+      <ol className="pl-5 text-sm">
+        {visit.acts.map((act, index) => {
+          const place = 'place' in act ? nameOf(house, act.place) : '';
+          const measured = act.is === 'measure' ? act.measured : null;
+          const of = measured ? `${measured.of}${'place' in measured ? `, ${nameOf(house, measured.place)}` : ''}` : '';
+          return (
+            <li key={index} className="grid grid-cols-[2rem_11rem_1fr] gap-2 border-t border-rule py-0.5">
+              <span className="text-faint">{index + 1}</span>
+              <span>
+                {act.is}{' '}
+                {place || of || ('what' in act ? nameOf(house, `circuit:${act.what}`).replace('circuit:', '') : '')}
+              </span>
+              <span>
+                {(visit.said[index] ?? []).map(({ text, tone }, line) => (
+                  <span key={line} className={`block ${tone === 'wrong' ? 'hatch font-semibold' : 'text-faint'}`}>
+                    {tone === 'wrong' && '× '}
+                    {text}
+                  </span>
+                ))}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+    </Disclosure>
+  );
+}

@@ -1,0 +1,80 @@
+import type { SceneProps } from './scene';
+import { Flaws } from './flaws';
+
+const boxCores = [
+  ['L', 168],
+  ['N', 240],
+  ['E', 312],
+] as const;
+
+/** A socket, light, switch or outlet: its front, or the box behind it with what is connected there. */
+export function AccessoryScene({ house, place, isOff, shows }: SceneProps) {
+  const circuit = house.circuits.find(({ id }) => id === place.circuit);
+  const isRing = circuit?.arrangement === 'ring';
+  const hasEarth = !shows.has('no protective conductor');
+  return (
+    <g>
+      {isOff ? (
+        <g>
+          <rect x="120" y="30" width="240" height="180" rx="3" />
+          {boxCores.map(([letter, x]) => (
+            <g key={letter}>
+              <rect x={x - 12} y="118" width="24" height="26" />
+              <circle cx={x} cy="131" r="5" />
+              <text x={x} y="160" fontSize="12" textAnchor="middle" stroke="none" fill="var(--ink)">
+                {letter}
+              </text>
+              {(letter !== 'E' || hasEarth) && (
+                <path
+                  d={`M${x - 5} 118C${x - 8} 80 ${210 + (x - 240) / 3} 66 ${214 + (x - 240) / 6} 30`}
+                  strokeWidth="2.4"
+                />
+              )}
+              {isRing && (letter !== 'E' || hasEarth) && (
+                <path
+                  d={`M${x + 5} 118C${x + 10} 84 ${262 + (x - 240) / 3} 70 ${266 + (x - 240) / 6} 30`}
+                  strokeWidth="2.4"
+                />
+              )}
+            </g>
+          ))}
+          <path d="M200 30v-16h28v16" />
+          {isRing && <path d="M252 30v-16h28v16" />}
+        </g>
+      ) : place.kind === 'light' ? (
+        <g>
+          <path d="M60 30h360" />
+          <path d="M216 30h48l-6 16h-36zM240 46v54" />
+          <path d="M224 100h32l8 18h-48z" />
+          <circle cx="240" cy="142" r="24" />
+        </g>
+      ) : place.kind === 'switch' ? (
+        <g>
+          <rect x="170" y="50" width="140" height="140" rx="4" />
+          <rect x="222" y="92" width="36" height="56" />
+          <path d="M222 120h36" />
+        </g>
+      ) : place.kind === 'socket' ? (
+        <g>
+          <rect x="120" y="60" width="240" height="120" rx="4" />
+          {[180, 300].map((x) => (
+            <g key={x}>
+              <rect x={x - 5} y="84" width="10" height="20" fill="var(--ink)" stroke="none" />
+              <rect x={x - 28} y="118" width="18" height="8" fill="var(--ink)" stroke="none" />
+              <rect x={x + 10} y="118" width="18" height="8" fill="var(--ink)" stroke="none" />
+            </g>
+          ))}
+          <rect x="230" y="88" width="20" height="26" />
+        </g>
+      ) : (
+        <g>
+          <rect x="150" y="50" width="180" height="140" rx="4" />
+          <path d="M240 190v30" strokeWidth="4" />
+          <rect x="214" y="96" width="52" height="30" />
+          <circle cx="240" cy="158" r="8" />
+        </g>
+      )}
+      <Flaws x={isOff ? 240 : 300} y={isOff ? 100 : 150} shows={shows} />
+    </g>
+  );
+}

@@ -1,0 +1,44 @@
+import { useMemo, useState } from 'react';
+import { playPractice } from '../../client/play-practice';
+import type { Act } from '../../core/practice/act';
+import type { House } from '../../core/practice/house';
+import { AtHouse, type Visit } from '../../core/practice/visit';
+import { forgetVisit, keepVisit, visitKept } from './kept';
+
+export type OnVisit = {
+  readonly house: House;
+  readonly visit: Visit;
+  readonly begunAt: number | null;
+  readonly endedAt: number | null;
+  /** Does one thing after another; what the house answers is in the visit. */
+  readonly does: (...acts: readonly Act[]) => void;
+  readonly again: () => void;
+  /** Has the whole of it played by one who knows: nothing of it counts. */
+  readonly show: () => Promise<void>;
+};
+
+/** A visit to a house as it is kept on this device, and how to go on with it. */
+export function useVisit(house: House, exercise: string | null): OnVisit {
+  const at = useMemo(() => new AtHouse(house), [house]);
+  const [held, setHeld] = useState(() => {
+    const { acts, begunAt, endedAt } = visitKept(house.number, exercise);
+    return { visit: at.after(acts), begunAt, endedAt };
+  });
+  const does = (...acts: readonly Act[]) => {
+    const visit = acts.reduce((before, act) => at.act(before, act), held.visit);
+    const begunAt = held.begunAt ?? Date.now();
+    const endedAt = held.endedAt ?? (visit.finished ? Date.now() : null);
+    keepVisit(house.number, exercise, { acts: [...visit.acts], begunAt, endedAt });
+    setHeld({ visit, begunAt, endedAt });
+  };
+  const again = () => {
+    forgetVisit(house.number, exercise);
+    setHeld({ visit: at.after([]), begunAt: null, endedAt: null });
+  };
+  const show = async () => {
+    const visit = await playPractice(house.number);
+    keepVisit(house.number, exercise, { acts: [...visit.acts], begunAt: null, endedAt: null });
+    setHeld({ visit, begunAt: null, endedAt: null });
+  };
+  return { house, ...held, does, again, show };
+}
