@@ -38,6 +38,18 @@ for (const [name, use] of [
       };
       await page.goto('/sign-in');
       await clean('sign-in');
+      await page.goto('/practice');
+      await page.getByRole('heading', { name: 'Exercises' }).waitFor();
+      await clean('practice');
+      await page.goto('/practice?house=bath-room-bonding.abc12');
+      for (const sheet of ['Ways', 'Tester', 'Found']) {
+        await page.getByRole('tab', { name: sheet }).click();
+        await clean(`practice, ${sheet}`);
+      }
+      await page.getByRole('button', { name: 'Show me' }).click();
+      await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
+      await page.getByRole('heading', { name: 'What the house really was' }).waitFor();
+      await clean('practice, result');
       await signIn(page);
       await clean('jobs');
       const job = (await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? '';

@@ -19,9 +19,7 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
   const [limitations, setLimitations] = useState<readonly string[]>([]);
   return (
     <>
-      <Button onClick={() => setOpen(true)}>
-        Hand over
-      </Button>
+      <Button onClick={() => setOpen(true)}>Hand over</Button>
       <Dialog
         open={isOpen}
         onOpenChange={setOpen}

@@ -37,16 +37,19 @@ export function PlaceList({ house, visit, at, go }: Props) {
 type ButtonProps = Omit<Props, 'house'> & { readonly place: Place; readonly isRoom?: boolean };
 
 function PlaceButton({ place, visit, at, go, isRoom = false }: ButtonProps) {
-  const isOff = visit.covers.has(place.id);
+  const [isOff, isSeen] = [visit.covers.has(place.id), visit.visited.has(place.id)];
   return (
     <button
       type="button"
       aria-current={at === place.id ? 'true' : undefined}
       onClick={() => go(place.id)}
-      className={`flex min-h-7 w-full items-center justify-between gap-1 border-l-[3px] px-2 text-left hover:bg-hover aria-[current]:border-ink aria-[current]:bg-hover ${isRoom ? 'border-transparent font-serif font-semibold' : 'border-transparent pl-4'} ${visit.visited.has(place.id) ? 'text-faint' : ''}`}
+      className={`flex min-h-7 w-full items-center justify-between gap-1 border-l-[3px] px-2 text-left hover:bg-hover aria-[current]:border-ink aria-[current]:bg-hover ${isRoom ? 'border-transparent font-serif font-semibold' : 'border-transparent pl-4'} ${isSeen ? 'text-faint' : ''}`}
     >
       <span className="min-w-0 truncate">{place.name}</span>
-      {isOff ? <span title="cover off">◻</span> : visit.visited.has(place.id) && <span aria-label="looked at">·</span>}
+      <span>
+        <span aria-hidden>{isOff ? '◻' : isSeen ? '·' : ''}</span>
+        <span className="sr-only">{isOff ? ', cover off' : isSeen ? ', looked at' : ''}</span>
+      </span>
     </button>
   );
 }

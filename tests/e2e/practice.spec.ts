@@ -1,0 +1,262 @@
+import type { Page } from '@playwright/test';
+import { choose, expect, test } from './ledger-page';
+
+/** A house of a teacher's: its number, for a kind of dwelling and what is wrong in it. */
+async function composed(page: Page, kind: string, faults: readonly (string | RegExp)[]): Promise<string> {
+  await page.goto('/practice');
+  await page.getByRole('button', { name: 'Compose a house for others' }).click();
+  await choose(page, 'Kind of dwelling', kind);
+  for (const fault of faults) await page.getByRole('checkbox', { name: fault }).check();
+  await expect(page.getByText(`${faults.length} fault`)).toBeVisible();
+  return (
+    (await page
+      .getByText(/^House /)
+      .locator('strong')
+      .textContent()) ?? ''
+  );
+}
+
+const to = (page: Page, place: string) =>
+  page
+    .getByRole('navigation', { name: 'Places' })
+    .getByRole('button', { name: new RegExp(`^${place} ?(,|$)`) })
+    .click();
+const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
+const sheet = (page: Page, name: string | RegExp) => page.getByRole('tab', { name }).click();
+
+/** Told, proved, off, locked, read dead at its first point, proved again. */
+async function isolate(page: Page, way: number, at: string): Promise<void> {
+  await sheet(page, 'Ways');
+  await press(page, 'Tell them it goes off');
+  await press(page, 'Prove the indicator');
+  await page.getByRole('switch', { name: `Way ${way}`, exact: true }).click();
+  await press(page, `Lock off Way ${way}`);
+  await to(page, at);
+  await press(page, 'Voltage?');
+  await press(page, 'Prove the indicator again');
+  await expect(page.getByText(/proved dead/).first()).toBeVisible();
+}
+
+async function claim(page: Page, where: string | null, what: string, code: string, regulation: string): Promise<void> {
+  await sheet(page, /^Found/);
+  if (where) await choose(page, 'Where', where);
+  await choose(page, 'What is wrong', what);
+  await page.getByRole('radio', { name: code, exact: true }).click();
+  await page.getByLabel('Regulation').fill(regulation);
+  await press(page, 'Write it down');
+}
+
+async function handOver(page: Page, outcome: string): Promise<void> {
+  await press(page, 'Hand over');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('radio', { name: 'EICR' }).click();
+  await dialog.getByRole('radio', { name: outcome }).click();
+  await dialog.getByRole('button', { name: /^Hand it over/ }).click();
+  await expect(page.getByRole('heading', { name: 'What the house really was' })).toBeVisible();
+}
+
+const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+
+test('one ring, whole: isolated, read end to end and at every socket, its break named and coded', async ({ page }) => {
+  const number = await composed(page, 'Terrace with two thin-CPC rings', ['Ring broken in the line']);
+  await page.goto(`/practice?house=${number}&exercise=one-ring`);
+  await isolate(page, 4, 'Landing 1');
+  await choose(page, 'Links of way 4', 'no links');
+  await press(page, 'Loads out');
+  const links = async (how: string) => {
+    await sheet(page, 'Ways');
+    await choose(page, 'Links of way 4', how);
+    await sheet(page, 'Tester');
+  };
+  await sheet(page, 'Tester');
+  await press(page, 'Null the leads');
+  const read = async () => press(page, /^Test /);
+  await choose(page, 'Function', /ends of a ring/);
+  for (const end of ['r1', 'rn', 'r2']) {
+    await page.getByRole('radio', { name: end }).click();
+    await read();
+  }
+  const table = page.getByRole('table', { name: /Readings/ });
+  await expect(table.getByRole('row').filter({ hasText: 'ring end L' })).toContainText('>1999');
+  await choose(page, 'Function', /insulation of a circuit/);
+  for (const pair of ['L–N', 'L–E', 'N–E']) {
+    await page.getByRole('radio', { name: pair }).click();
+    await read();
+  }
+  const sockets = await page
+    .getByRole('navigation', { name: 'Places' })
+    .getByRole('button', { name: /^(Front bedroom|Back bedroom|Landing) \d/ })
+    .locator('.truncate')
+    .allTextContents();
+  expect(sockets).toHaveLength(7);
+  await choose(page, 'Function', /at this point, as linked/);
+  for (const [how, pair] of [
+    ['L to N crossed', 'L–N'],
+    ['L to CPC crossed', 'L–E'],
+  ] as const) {
+    await links(how);
+    await page.getByRole('radio', { name: pair }).click();
+    for (const socket of sockets) {
+      await to(page, socket);
+      await read();
+    }
+  }
+  await links('no links');
+  await sheet(page, 'Ways');
+  await page.getByRole('switch', { name: 'Way 4', exact: true }).click();
+  await sheet(page, 'Tester');
+  await choose(page, 'Function', /Zs at this point/);
+  await page.getByRole('radio', { name: 'two-lead' }).click();
+  await read();
+  await claim(page, 'Way 4, Ring up, as a whole', 'A conductor is open', 'C2', '433.1.204');
+  await handOver(page, 'Unsatisfactory');
+  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
+  await expect(part(page, 'Tests done')).toContainText('5 of 5');
+  await expect(part(page, 'Coded')).toContainText('3 of 3');
+  await expect(part(page, 'Found')).toContainText('Found; where on the circuit was not said.');
+  // What came of it is on the page of practice from then on.
+  await press(page, 'What next');
+  await expect(page.getByRole('region', { name: /So far/ })).toContainText('Cautions kept');
+  await expect(page.getByText(/12 min, best \d/)).toBeVisible();
+});
+
+test('where it comes in, by keyboard alone: a bond that hangs free and carriers too weak', async ({ page }) => {
+  const number = await composed(page, 'Third-floor flat with rewireable fuses', [
+    'Gas bond hangs free behind the meter',
+    /^Carriers marked S1A/,
+  ]);
+  await page.goto(`/practice?house=${number}&exercise=origin`);
+  const key = async (role: 'button' | 'tab' | 'radio' | 'switch', name: string | RegExp, exact = true) => {
+    await page.getByRole(role, { name, exact }).first().focus();
+    await page.keyboard.press(role === 'radio' ? 'Space' : 'Enter');
+  };
+  const pick = async (label: string, option: string | RegExp) => {
+    await page.getByRole('combobox', { name: label }).first().focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('option', { name: option }).first().focus();
+    await page.keyboard.press('Enter');
+  };
+  const said = async (what: string, code: string, regulation: string) => {
+    await key('tab', /^Found/);
+    await pick('What is wrong', what);
+    await key('radio', code);
+    await page.getByLabel('Regulation').focus();
+    await page.keyboard.type(regulation);
+    await page.keyboard.press('Enter');
+  };
+  await key('button', 'Tell them it goes off');
+  await key('button', 'Gas where it enters');
+  await key('button', 'Look closely');
+  await expect(page.getByText('clamp empty')).toBeVisible();
+  await said('A main bond missing, too small or in the wrong place', 'C2', '411.3.1.2');
+  await key('button', 'Fuse board');
+  await key('button', 'Look closely');
+  await expect(page.getByText(/mark on the carrier: S1A/)).toBeVisible();
+  await key('tab', 'Tester');
+  await pick('Function', /fault current/);
+  await key('button', /^Test /, false);
+  await expect(page.getByLabel('The tester shows')).toContainText(/\d\.\d\d kA/);
+  await said('Fault current beyond what a device can break', 'C2', '434.5.1');
+  await key('button', 'Hand over');
+  await key('radio', 'EICR');
+  await key('radio', 'Unsatisfactory, not ready');
+  await key('button', /^Hand it over/, false);
+  await expect(page.getByText(/^100$/)).toBeVisible();
+});
+
+test.describe('by touch, on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('the bath room: a zone seen, a bond measured, and the whole of it without a network', async ({
+    page,
+    context,
+  }) => {
+    const number = await composed(page, 'Bath room with supplementary bonding', [
+      'Supplementary bond cut where plastic pipe was let in',
+      /^Socket in the airing alcove/,
+    ]);
+    await page.goto(`/practice?house=${number}&exercise=bath-room`);
+    await page.getByRole('heading', { name: 'Intake' }).waitFor();
+    await context.setOffline(true);
+    const go = (place: string) => choose(page, 'Place', place, 'tap');
+    const tap = (name: string | RegExp) => page.getByRole('button', { name }).first().tap();
+    const found = async (what: string, regulation: string) => {
+      await page.getByRole('tab', { name: /^Found/ }).tap();
+      await choose(page, 'What is wrong', what, 'tap');
+      await page.getByRole('radio', { name: 'C2' }).tap();
+      await page.getByLabel('Regulation').fill(regulation);
+      await tap('Write it down');
+    };
+    await go('Bath room');
+    await tap('Look closely');
+    await expect(page.getByText(/1\.8 m/)).toBeVisible();
+    await found('Too near water, or not fit for it', '701.512');
+    await page.getByRole('tab', { name: 'Tester' }).tap();
+    await tap('Null the leads');
+    await choose(page, 'Function', /metal part/, 'tap');
+    for (const pipe of ['Hot pipe', 'Cold pipe']) {
+      await go(pipe);
+      await tap(/^Test /);
+    }
+    await expect(page.getByRole('table', { name: /Readings/ })).toContainText(/Cold pipe/);
+    await go('Bath room');
+    await found('A bond of the bath room', '415.2');
+    await page.reload({ timeout: 5_000 }).catch(() => undefined);
+    await context.setOffline(false);
+    await page.goto(`/practice?house=${number}&exercise=bath-room`);
+    await expect(page.getByRole('tab', { name: 'Found 2' })).toBeVisible();
+    await tap('Hand over');
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('radio', { name: 'EICR' }).tap();
+    await dialog.getByRole('radio', { name: 'Unsatisfactory' }).tap();
+    await dialog.getByRole('button', { name: /^Hand it over/ }).tap();
+    await expect(page.getByText(/^100$/)).toBeVisible();
+  });
+});
+
+test('failed at the isolation: a cover off what is live, no lock, no second proof; each is said, and costs', async ({
+  page,
+}) => {
+  const number = await composed(page, 'Terrace with two thin-CPC rings', [
+    'One cable links the two rings through the floor',
+  ]);
+  await page.goto(`/practice?house=${number}&exercise=prove-dead`);
+  await page.getByRole('switch', { name: 'Way 3', exact: true }).click();
+  await expect(page.getByText('Somebody shouts from upstairs')).toBeVisible();
+  await to(page, 'Kitchen 1');
+  await press(page, 'Take the cover off');
+  await expect(page.getByText('Bare copper, and nobody proved it dead')).toBeVisible();
+  await press(page, 'Voltage?');
+  await expect(page.getByText('An indicator nobody proved says nothing')).toBeVisible();
+  // Its own way is off: the other ring feeds it.
+  await expect(page.getByText(/L–N 2\d\d V/)).toBeVisible();
+  await press(page, 'A hint, for two points');
+  await handOver(page, 'Satisfactory, ready');
+  await expect(part(page, 'Cautions kept')).toContainText('Not kept: Whoever lives there is told before it goes off');
+  await expect(part(page, 'Cautions kept')).toContainText('A cover comes off what is proved dead');
+  await expect(part(page, 'Found')).toContainText('Missed.');
+  await expect(part(page, 'Found')).toContainText('Hints');
+  await press(page, 'Step by step');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Bare copper' })).toContainText('Kitchen 1');
+  // Played by one who knows, it is whole, and does not count.
+  await press(page, 'This house again');
+  await press(page, 'Show me');
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
+  await expect(page.getByText('as it was played for you')).toBeVisible();
+  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
+  await press(page, 'What next');
+  await expect(page.getByRole('region', { name: /So far/ })).toContainText('1 done');
+});
+
+test('a number that is no house is said, and nothing of practice comes into the firm', async ({ page }) => {
+  await page.goto('/practice?house=no-such-house.abc');
+  await expect(page.getByRole('alert').filter({ hasText: 'no-such-house.abc' })).toBeVisible();
+  await page.getByLabel('A house you were given').fill('flat-rewireable.abc');
+  const sent: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() !== 'GET') sent.push(request.url());
+  });
+  await press(page, 'Go there');
+  await press(page, 'Look closely');
+  await press(page, 'Ask about the house');
+  expect(sent).toEqual([]);
+});
