@@ -31,6 +31,8 @@ const passing = [
   'phone-circuit',
   'phone-residual',
   'bench-function',
+  'bench-residual',
+  'bench-continuity',
   'bench-leaving',
   'bench-plan',
   'firm',
@@ -179,6 +181,28 @@ try {
   await page.getByRole('link', { name: 'Verification page' }).click();
   await page.getByRole('heading', { name: /intact/ }).waitFor();
   await shoot(page, 'verification');
+
+  const learner = await visit({ width: 1280, height: 800 });
+  await learner.goto('/practice?house=terrace-thin-cpc.sallow');
+  const press = (name) => learner.getByRole('button', { name }).first().click();
+  await press('Tell them it goes off');
+  await press('Prove the indicator');
+  await learner.getByRole('switch', { name: 'Way 3', exact: true }).click();
+  await press('Lock off Way 3');
+  await press(/^Kitchen 2/);
+  await press('Voltage?');
+  await press('Prove the indicator again');
+  await choose(learner, 'Links of way 3', 'L to N crossed');
+  await press('Take the cover off');
+  await learner.getByRole('tab', { name: 'Tester' }).click();
+  await press('Null the leads');
+  await learner.getByRole('radio', { name: 'L–N' }).click();
+  await press(/^Test /);
+  await shoot(learner, 'practice');
+  await press('Show me');
+  await learner.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
+  await learner.getByRole('heading', { name: 'What the house really was' }).waitFor();
+  await shoot(learner, 'practice-result');
 
   const client = await visit({ width: 390, height: 844 });
   await client.goto(handed);

@@ -15,6 +15,7 @@ import type { Actor } from '../core/ledger/actor';
 import type { StatedAccuracy } from '../core/quantity/stated-accuracy';
 import type { Recorded } from '../core/ledger/entry';
 import type { Remembered } from '../core/work/remembered';
+import type { LedgerLink } from './ledger-link';
 import type { AppendOutcome, Snapshot } from './stream-store';
 import { useStream } from './use-stream';
 
@@ -49,6 +50,14 @@ type Surroundings = {
   readonly visit: Pick<Visit, 'latest' | 'parkMinutes'> | null;
   /** What repairs take with this firm, and an hour of work costs. */
   readonly prices: { readonly hourPence: number | null; readonly own: readonly Price[] };
+  /** Set where it is practice, and no job of any firm's. */
+  readonly practice?: PracticePaper;
+};
+
+/** A paper of a practice house: sealed on this device, in a space of numbers and hashes of its own. */
+type PracticePaper = {
+  readonly house: string;
+  readonly link: LedgerLink;
 };
 
 type HeldJob = Surroundings &
@@ -109,15 +118,16 @@ type Props = Surroundings & {
 };
 
 export function JobProvider({ entries, children, ...surroundings }: Props) {
-  const { jobId, me } = surroundings;
+  const { jobId, me, practice } = surroundings;
   const [served] = useState(() => JSON.parse(entries) as readonly Recorded[]);
   const [store, snapshot] = useStream({
     stream: jobStream,
     streamId: jobId,
     address: `/api/jobs/${jobId}`,
-    tellsLeaving: true,
+    tellsLeaving: !practice,
     entries: served,
     me,
+    ...(practice && { link: practice.link }),
   });
   const [chosen, choose] = useChosen(jobId);
   const worked = useMemo(() => assessed(snapshot.state, chosen), [snapshot.state, chosen]);

@@ -10,7 +10,7 @@ describe('pages kept on the device', () => {
     ['/jobs/j1/tests', '/jobs/j1'],
     ['/documents/d1', '/documents/d1'],
     ['/practice', '/practice'],
-    ['/practice/x', null],
+    ['/practice/x/tests', '/practice/x'],
     ['/jobs', null],
     ['/jobs/', null],
     ['/sign-in', null],

@@ -8,6 +8,6 @@ export const keptPages = 'pages';
 export function keptAs(path: string): string | null {
   const [, room, id] = path.split('/');
   if (path === '/' || path === '/diary' || path === '/practice') return path;
-  if ((room === 'jobs' || room === 'documents') && id) return `/${room}/${id}`;
+  if ((room === 'jobs' || room === 'documents' || room === 'practice') && id) return `/${room}/${id}`;
   return null;
 }

@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Drafted, Recorded } from '../core/ledger/entry';
 import type { Read } from '../core/ledger/stream';
+import { houseOfPaper } from '../core/practice/paper-stream';
 import { keptPages } from './kept-pages';
 
 /** An entry made here and not yet taken by the ledger; `refused` holds the ledger's reason once it said no. */
@@ -143,7 +144,11 @@ export async function pictureArrived(streamId: string, sha256: string): Promise<
 export async function forgetJobs(): Promise<void> {
   const forget = async () => {
     const db = await database();
-    await db.clear('numbered');
+    const tx = db.transaction('numbered', 'readwrite');
+    // Practice is no job of anybody's: it has no other copy.
+    for (let at = await tx.store.openCursor(); at; at = await at.continue())
+      if (houseOfPaper(at.value.streamId) === null) await at.delete();
+    await tx.done;
     const arrived = (await db.getAll('pictures')).filter(({ sent }) => sent);
     await Promise.all(arrived.map(({ key }) => db.delete('pictures', key)));
   };

@@ -6,6 +6,7 @@ import type { Actor } from '../core/ledger/actor';
 import type { Recorded } from '../core/ledger/entry';
 import type { Streamed } from '../core/ledger/stream';
 import { httpLink } from './http-link';
+import type { LedgerLink } from './ledger-link';
 import { type Reader, dropOutgoing, keepNumbered, keepOutgoing, loadStream } from './on-this-device';
 import { type HeldStream, type Snapshot, StreamStore } from './stream-store';
 
@@ -35,11 +36,13 @@ type Held<State> = {
   readonly me: Actor;
   /** Whether others wait for what this device may still hold when it goes out of reach. */
   readonly tellsLeaving?: boolean;
+  /** Where it goes instead of to a server: then nobody else has it, and no line is held open. */
+  readonly link?: LedgerLink;
 };
 
 /** A stream held by this browser: kept on the device, sent when there is a network, told of what others append. */
 export function useStream<State extends Streamed>(held: Held<State>): readonly [StreamStore<State>, Snapshot<State>] {
-  const { stream, streamId, address, entries, me, tellsLeaving = false } = held;
+  const { stream, streamId, address, entries, me, tellsLeaving = false, link } = held;
   const [store] = useState(
     () =>
       new StreamStore<State>({
@@ -53,16 +56,18 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
           keepNumbered: (made) => keepNumbered(streamId, made),
           drop: dropOutgoing,
         },
-        link: httpLink(address, stream),
+        link: link ?? httpLink(address, stream),
         newId: v7,
         now: () => new Date().toISOString(),
         device: deviceName(),
         later,
       }),
   );
+  const isAlone = link !== undefined;
   const snapshot = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
   useEffect(() => {
     void store.begin();
+    if (isAlone) return;
     let source: EventSource | null = null;
     const from = new URLSearchParams({ device: deviceName() }).toString();
     const catchUp = () => {
@@ -97,6 +102,6 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
       window.removeEventListener('online', catchUp);
       window.removeEventListener('focus', catchUp);
     };
-  }, [store, address, tellsLeaving]);
+  }, [store, address, tellsLeaving, isAlone]);
   return [store, snapshot];
 }

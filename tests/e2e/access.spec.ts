@@ -50,6 +50,9 @@ for (const [name, use] of [
       await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
       await page.getByRole('heading', { name: 'What the house really was' }).waitFor();
       await clean('practice, result');
+      await page.goto('/practice/bath-room-bonding.abc12/review');
+      await page.getByRole('heading', { name: /^PRACTICE: / }).waitFor();
+      await clean('practice, paper');
       await signIn(page);
       await clean('jobs');
       const job = (await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? '';

@@ -260,3 +260,43 @@ test('a number that is no house is said, and nothing of practice comes into the 
   await press(page, 'Ask about the house');
   expect(sent).toEqual([]);
 });
+
+test('the paper of a practice house: the real pages with what was read and found, crossed, kept, and sent nowhere', async ({
+  page,
+}) => {
+  const number = await composed(page, 'Third-floor flat with rewireable fuses', [
+    'Gas bond hangs free behind the meter',
+  ]);
+  await page.goto(`/practice?house=${number}`);
+  await to(page, 'Gas where it enters');
+  await press(page, 'Look closely');
+  await claim(page, null, 'A main bond missing, too small or in the wrong place', 'C2', '411.3.1.2');
+  await sheet(page, 'Ways');
+  await page.getByRole('switch', { name: 'Main switch' }).click();
+  await sheet(page, 'Tester');
+  await choose(page, 'Function', /Ze at the intake/);
+  await press(page, /^Test /);
+  const sent: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() !== 'GET') sent.push(request.url());
+  });
+  await page.getByRole('link', { name: 'The paper' }).click();
+  await expect(page.getByRole('heading', { name: `Practice house ${number}` })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'PRACTICE', exact: true }).first()).toBeVisible();
+  const stage = (name: RegExp) =>
+    page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name }).click();
+  await stage(/^Brief/);
+  await page.getByLabel('Client: who pays').fill('A. Learner');
+  await page.keyboard.press('Tab');
+  await stage(/^Circuits/);
+  await expect(page.getByRole('gridcell', { name: /^circuit, circuit 2, Sockets/ })).toBeVisible();
+  await stage(/^Review/);
+  const paper = page.getByRole('region', { name: /^PRACTICE: / });
+  await expect(paper).toContainText('A main bond missing');
+  await expect(paper).toContainText('worth nothing to anybody');
+  await expect(page.getByRole('link', { name: 'Draft as PDF' })).toHaveCount(0);
+  await page.reload();
+  await stage(/^Brief/);
+  await expect(page.getByLabel('Client: who pays')).toHaveValue('A. Learner');
+  expect(sent).toEqual([]);
+});

@@ -285,6 +285,7 @@ function addresses(): { path: string; methods: string[] }[] {
         .replace('[instrumentId]', instrumentId)
         .replace('[token]', '0'.repeat(32))
         .replace('[sha256]', '0'.repeat(64))
+        .replace('[number]', 'flat-rewireable.abc')
         .replace('[path]', 'sw.js');
       const methods = /route\.ts$/.test(file)
         ? [...readFileSync(file, 'utf8').matchAll(/\b(GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => m[1] ?? '')
@@ -315,6 +316,7 @@ const open = [
   `/verify/${'0'.repeat(32)}`,
   '/offline',
   '/practice',
+  ...['', ...stages.map((stage) => `/${stage}`)].map((stage) => `/practice/flat-rewireable.abc${stage}`),
   '/api/schema',
   `/calendar/${'0'.repeat(32)}`,
   '/service-worker/sw.js',

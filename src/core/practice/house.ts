@@ -17,7 +17,7 @@ export type Place = {
 
 export type ChartCircuit = Pick<
   TypeCircuit,
-  'id' | 'board' | 'way' | 'name' | 'arrangement' | 'device' | 'residual'
+  'id' | 'board' | 'way' | 'name' | 'arrangement' | 'load' | 'device' | 'residual'
 > & {
   readonly cable: { readonly kind: string; readonly liveMm2: number; readonly cpcMm2: number };
   readonly points: readonly string[];

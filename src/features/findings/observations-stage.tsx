@@ -12,6 +12,7 @@ import { type Observation, type ObservationFields, whereOf } from '../../core/jo
 import { codes } from '../../core/job/outcome';
 import { showDay } from '../../core/words/day';
 import { Button } from '../../ui/button';
+import { jobAddress, stageAddress } from '../workspace/address';
 import { usePlace } from '../workspace/place';
 import { showMoment } from '../workspace/struck-readings';
 import { usePictures } from '../../client/use-pictures';
@@ -187,7 +188,7 @@ function RemedyStands({ observation }: { observation: Observation }) {
       ) : (
         <>
           Being put right: {remedy.kind}{' '}
-          <Button look="quiet" onClick={() => (choose(remedy.id), go(`/jobs/${jobId}`))}>
+          <Button look="quiet" onClick={() => (choose(remedy.id), go(jobAddress(jobId)))}>
             Turn to it
           </Button>
         </>
@@ -239,7 +240,7 @@ function Mend({ observation }: { observation: Observation }) {
     ]);
     if (!outcome.ok) return toast(outcome.reason);
     choose(documentId);
-    go(`/jobs/${jobId}/brief`);
+    go(stageAddress(jobId, 'brief'));
   };
   return (
     <Button look="quiet" onClick={begin}>

@@ -4,7 +4,7 @@ import { useEffect, useMemo } from 'react';
 import type { Finding } from '../../core/edition/findings';
 import type { Exercise } from '../../core/practice/exercises';
 import { type Mark, type Part, nameOf, parts, scoreOf, total } from '../../core/practice/score';
-import { Button } from '../../ui/button';
+import { Button, linkLook } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
 import { keepResult, resultsKept } from './kept';
 import { partWords } from './progress';
@@ -46,6 +46,10 @@ export function ResultPage({ on, exercise, findings }: Props) {
       ),
     });
   }, [endedAt, house, exercise, minutes, score]);
+  // From wherever one handed over, the house is read from its head.
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, []);
   const counted = parts.filter((part) => score.marks.some((mark) => mark.part === part));
   return (
     <main className="mx-auto max-w-5xl px-4 pb-16">
@@ -69,6 +73,9 @@ export function ResultPage({ on, exercise, findings }: Props) {
           What next
         </Button>
         <Button onClick={again}>This house again</Button>
+        <a href={`/practice/${house.number}`} className={linkLook('plain')}>
+          Its paper
+        </a>
       </div>
       <section aria-labelledby="truth" className="pb-4">
         <h2 id="truth" className="border-b border-rule-strong pb-1 text-xl">

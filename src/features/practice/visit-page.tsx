@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/edition/findings';
 import type { Exercise } from '../../core/practice/exercises';
 import { type House, type Place, capital } from '../../core/practice/house';
-import { Button } from '../../ui/button';
+import { Button, linkLook } from '../../ui/button';
 import { Confirm } from '../../ui/confirm';
 import { Select } from '../../ui/select';
 import { Tabs } from '../../ui/tabs';
@@ -51,6 +51,9 @@ function AtTheHouse({ on, exercise }: { on: OnVisit; exercise: Exercise | null }
           <Button look="quiet" onClick={() => go('/practice')}>
             Leave
           </Button>
+          <a href={`/practice/${house.number}`} className={linkLook('plain')}>
+            The paper
+          </a>
           <Finish on={on} />
         </div>
       </header>

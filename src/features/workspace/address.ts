@@ -2,6 +2,7 @@ import { type Place, placeKey } from '../../core/installation/place';
 import type { Stage } from '../../core/job/document-definition';
 import { wayOfSubject } from '../../core/job/job';
 import type { Readings } from '../../core/job/view';
+import { houseOfPaper } from '../../core/practice/paper-stream';
 
 /** The benches there are, in their order. What stands behind each is in `benches/registry`. */
 export const benchTitles = {
@@ -19,8 +20,14 @@ export const benchTitles = {
 export type BenchName = keyof typeof benchTitles;
 export const benches = Object.keys(benchTitles) as BenchName[];
 
+/** Where a job is: among the firm's, or in its practice house. */
+export const jobAddress = (jobId: string): string => {
+  const house = houseOfPaper(jobId);
+  return house ? `/practice/${house}` : `/jobs/${jobId}`;
+};
+
 /** Where a stage of a job is. */
-export const stageAddress = (jobId: string, stage: Stage): string => `/jobs/${jobId}/${stage}`;
+export const stageAddress = (jobId: string, stage: Stage): string => `${jobAddress(jobId)}/${stage}`;
 
 /** What an observation is begun with elsewhere. */
 type Begins = {

@@ -14,7 +14,7 @@ import { verdictWord } from '../../core/words/judgement';
 import { stageWords } from '../../core/work/stages';
 import { Find } from '../../ui/find';
 import type { Findable, FindableGroup } from '../../ui/palette';
-import { addressOf, benchAddress, benchTitles, benches, stageAddress } from './address';
+import { addressOf, benchAddress, benchTitles, benches, jobAddress, stageAddress } from './address';
 import { usePlace } from './place';
 
 /** Every slot of the job that a cell is there for: the origin's, each board's, each circuit's that applies to it. */
@@ -84,7 +84,7 @@ export function FindInJob() {
       {
         name: 'Stages',
         items: [
-          { id: 'overview', says: 'The job at a glance', run: to(`/jobs/${jobId}`) },
+          { id: 'overview', says: 'The job at a glance', run: to(jobAddress(jobId)) },
           ...definition.stages.map((stage) => ({
             id: stage,
             says: stageWords[stage].title,

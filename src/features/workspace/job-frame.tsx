@@ -8,7 +8,7 @@ import { isolationState, mayEnergise } from '../../core/work/isolation';
 import { offNow } from '../../core/work/on-now';
 import { isUntouched, stageWords } from '../../core/work/stages';
 import { resultVerdicts } from '../../core/job/verdicts';
-import { addressOf, stageAddress } from './address';
+import { addressOf, jobAddress, stageAddress } from './address';
 import { useJob } from '../../client/job-provider';
 import { refusalsOf } from '../../client/refusals';
 import { Refusals } from '../../ui/refusals';
@@ -59,29 +59,41 @@ export function JobFrame({ children }: { children: ReactNode }) {
     const count = lacking.filter((gap) => gap.stage === stage).length;
     return count > 0 ? String(count) : notBegun.has(stage) ? '–' : '✓';
   };
-  const toNext = document.issued ? (
-    <Link href={`/documents/${document.issued.body.issueId}`} className="font-semibold underline underline-offset-4">
-      Sealed as {document.issued.body.number}: open the document
-    </Link>
-  ) : next ? (
-    <JobLink
-      href={addressOf(view, jobId, next.place)}
-      className="inline-flex min-h-7 max-w-full min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-9 max-md:text-sm"
-    >
-      <span aria-hidden>→</span>
-      <span className="truncate">Next: {next.what}</span>
-    </JobLink>
-  ) : (
-    <JobLink
-      href={addressOf(view, jobId, { of: 'document', field: 'sign' })}
-      className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
-    >
-      → Next: sign and issue
-    </JobLink>
-  );
+  const toNext =
+    document.issued && view.practice ? (
+      <JobLink href={stageAddress(jobId, 'review')} className="font-semibold underline underline-offset-4">
+        Sealed as {document.issued.body.number}: read the paper
+      </JobLink>
+    ) : document.issued ? (
+      <Link href={`/documents/${document.issued.body.issueId}`} className="font-semibold underline underline-offset-4">
+        Sealed as {document.issued.body.number}: open the document
+      </Link>
+    ) : next ? (
+      <JobLink
+        href={addressOf(view, jobId, next.place)}
+        className="inline-flex min-h-7 max-w-full min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-9 max-md:text-sm"
+      >
+        <span aria-hidden>→</span>
+        <span className="truncate">Next: {next.what}</span>
+      </JobLink>
+    ) : (
+      <JobLink
+        href={addressOf(view, jobId, { of: 'document', field: 'sign' })}
+        className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
+      >
+        → Next: sign and issue
+      </JobLink>
+    );
   return (
     <div className="min-h-dvh">
       <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
+        {view.practice && (
+          <p className="hatch border-b-2 border-ink text-center">
+            <a href={`/practice?house=${view.practice.house}`} className="bg-paper px-3 font-semibold tracking-widest">
+              PRACTICE
+            </a>
+          </p>
+        )}
         <div className="flex min-h-11 items-center gap-x-4 px-3 sm:px-5">
           <Link href="/" className="font-serif text-base font-semibold max-sm:sr-only">
             Orange Ledger
@@ -90,7 +102,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
             Jobs
           </Link>
           <p className="min-w-0 flex-1 truncate text-sm">
-            <JobLink href={`/jobs/${jobId}`} className="font-semibold hover:underline">
+            <JobLink href={jobAddress(jobId)} className="font-semibold hover:underline">
               {job.opened?.body.reference}
             </JobLink>
             <span className="text-faint">
@@ -118,7 +130,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
               label="Stage of the job"
               className="max-w-[45%] shrink-0 font-semibold"
               value={here ?? 'job'}
-              onChange={(to) => go(to === 'job' ? `/jobs/${jobId}` : stageAddress(jobId, to))}
+              onChange={(to) => go(to === 'job' ? jobAddress(jobId) : stageAddress(jobId, to))}
               options={[
                 { value: 'job' as const, label: 'Job' },
                 ...stages.map((stage) => ({ value: stage, label: `${stageWords[stage].title} ${countAt(stage)}` })),

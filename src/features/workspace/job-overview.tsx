@@ -45,7 +45,7 @@ export function JobOverview() {
             </Link>
           </p>
         )}
-        <ParkedNow />
+        {!view.practice && <ParkedNow />}
         <ol>
           {stages.map((stage, index) => {
             const open = lacking.filter((gap) => gap.stage === stage);

@@ -4,7 +4,7 @@ import { stageWords } from '../../core/work/stages';
 /** The stage an address of a job means; null for its overview, undefined where it means none. */
 export function stageOf(path: string): Stage | null | undefined {
   const [, room, , stage, ...rest] = path.replace(/\/$/, '').split('/');
-  if (room !== 'jobs' || rest.length > 0) return undefined;
+  if ((room !== 'jobs' && room !== 'practice') || rest.length > 0) return undefined;
   return stage === undefined ? null : stages.find((each) => each === stage);
 }
 

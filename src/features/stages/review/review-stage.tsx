@@ -21,6 +21,8 @@ import { issueAction } from './issue';
 import { LettersLost } from './letters-lost';
 import { AskOutside } from '../../handover/ask-outside';
 import { NewIssue } from './new-issue';
+import { practiceIssue } from './practice-issue';
+import { PracticePaper } from './practice-paper';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
 import { Snags } from './snags';
@@ -63,17 +65,24 @@ export function ReviewStage() {
           Still open
         </h2>
         <GapList />
-        <p className="pt-4">
-          <a
-            className={linkLook('plain')}
-            href={`/api/jobs/${jobId}/draft?document=${document.id}`}
-            target="_blank"
-            rel="noreferrer"
-          >
-            Draft as PDF
-          </a>
-        </p>
+        {!view.practice && (
+          <p className="pt-4">
+            <a
+              className={linkLook('plain')}
+              href={`/api/jobs/${jobId}/draft?document=${document.id}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Draft as PDF
+            </a>
+          </p>
+        )}
       </section>
+      {view.practice && (
+        <div className="lg:col-span-2">
+          <PracticePaper />
+        </div>
+      )}
     </div>
   );
 }
@@ -190,7 +199,8 @@ function Overrule({
 }
 
 function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boolean; jobId: string }) {
-  const { document, definition, isSealed, me, people, gaps, unsent } = useJob();
+  const view = useJob();
+  const { document, definition, isSealed, me, people, gaps, unsent, practice, append, firm } = view;
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -204,6 +214,11 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
     setBusy(true);
     setProblem(null);
     try {
+      if (practice) {
+        const outcome = append([await practiceIssue(view, firm)]);
+        if (!outcome.ok) setProblem(outcome.reason);
+        return setBusy(false);
+      }
       const result = await issueAction({ jobId, documentId: document.id, device: deviceName(), without });
       if (result.issued) router.push(`/documents/${result.documentId}`);
       else if ('away' in result) setAway(result.away);
@@ -236,7 +251,9 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
                   look={open === 0 && may ? 'next' : 'plain'}
                   disabled={open > 0 || !may || unsent > 0}
                 />
-                {!by && isTechnical(me) && definition.about === 'works' && <AskOutside role={role} title={title} />}
+                {!by && !practice && isTechnical(me) && definition.about === 'works' && (
+                  <AskOutside role={role} title={title} />
+                )}
                 <span className="text-sm text-faint">
                   {signature &&
                     `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}

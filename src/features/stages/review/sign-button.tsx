@@ -23,7 +23,7 @@ type Props = {
 
 /** Signs a declaration: its words once more, and the password that says it is you. */
 export function SignButton({ role, title, statement, disabled, look }: Props) {
-  const { job, jobId, document, me, refresh } = useJob();
+  const { job, jobId, document, me, refresh, practice, append } = useJob();
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { register, handleSubmit, reset, formState } = useForm<z.infer<typeof fields>>({
@@ -43,6 +43,15 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
     setOpen(false);
     reset();
   });
+  if (practice) {
+    // Nobody signs for anything here: a name stands for the step.
+    const body = { documentId: document.id, role, name: me.name, position: me.position, statement };
+    return (
+      <Button look={look} disabled={disabled} onClick={() => append([{ kind: 'declaration.signed', body }])}>
+        Sign, in practice
+      </Button>
+    );
+  }
   return (
     <>
       <Button look={look} disabled={disabled} onClick={() => setOpen(true)}>

@@ -1,0 +1,208 @@
+import { measure, slotAt, type Measure, type Subject } from '../installation/slot';
+import { type ConductorLetter } from '../physics/dwelling';
+import { conductorContinuity, r1r2, r2 } from '../tests/continuity/slots';
+import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
+import { lineNeutralLoop, zs } from '../tests/loop/slots';
+import { ipfLineEarth, ipfLineNeutral, ze } from '../tests/origin/slots';
+import { rcdTime } from '../tests/residual/slots';
+import { ringR1, ringR2, ringRn, step2, step3 } from '../tests/ring/slots';
+import type { Claim } from './act';
+import { type PracticeCode, defectSorts } from './dwelling-type';
+import type { ChartCircuit, House } from './house';
+import { nameOf } from './score';
+import type { Reading, Visit } from './visit';
+
+/** An entry to be recorded on a practice stream. */
+export type PracticeEntry = { readonly kind: string; readonly body: unknown };
+const entry = (kind: string, body: unknown): PracticeEntry => ({ kind, body });
+
+const endOf: Record<ConductorLetter, Measure> = { L: ringR1, N: ringRn, C: ringR2 };
+const insulationOf: Record<string, Measure> = { 'L-N': liveLive, 'L-C': lineEarth, 'N-C': neutralEarth };
+const observed: readonly PracticeCode[] = ['C1', 'C2', 'C3', 'FI'];
+
+/**
+ * A visit as a real job begins with it: the house as its chart says, every reading in its slot, every finding as an
+ * observation. It is a job like any other, on a stream of practice alone: what is missing in it is for the learner.
+ */
+export function recordOf(house: House, visit: Visit, newId: () => string): PracticeEntry[] {
+  const [kind = 'EICR'] = house.type.documents;
+  const [documentId, instrumentId] = [newId(), newId()];
+  const boards = new Map(house.boards.map(({ id }) => [id, newId()]));
+  const ways = new Map(house.circuits.map(({ id }) => [id, newId()]));
+  const points = new Map(house.circuits.flatMap((circuit) => circuit.points.map((id) => [id, newId()] as const)));
+  const { supply, earthing } = house.type;
+  return [
+    entry('job.opened', { reference: 'PRACTICE', began: null }),
+    entry('document.begun', {
+      documentId,
+      kind,
+      edition: 'bs7671-2018-a2',
+      covers: null,
+      because: null,
+      replaces: null,
+    }),
+    entry('site.described', { address: `Practice house ${house.number}`, premises: house.type.title.slice(0, 200) }),
+    entry('instrument.brought', { instrumentId, name: 'Practice tester', serial: 'PRACTICE', calibratedOn: null }),
+    entry('supply.described', {
+      earthing: supply.earthing,
+      liveConductors: 'single-phase',
+      serviceFuseStandard: supply.serviceFuse.standard,
+      serviceFuseAmps: supply.serviceFuse.amps,
+      tailsCsaMm2: supply.tailsMm2,
+      earthingConductorCsaMm2: earthing.conductorMm2,
+      otherSources: supply.otherSources.join(', ').slice(0, 200) || null,
+    }),
+    ...house.boards.flatMap(({ id, name, room, suppliedFrom }) => [
+      entry('board.added', { boardId: boards.get(id) }),
+      entry('board.described', {
+        boardId: boards.get(id),
+        fields: { name, location: room, suppliedFrom: suppliedFrom ?? 'Origin' },
+      }),
+    ]),
+    ...house.circuits.flatMap((circuit) => wayOf(circuit, boards, ways, points, house)),
+    ...visit.readings.flatMap((reading) => readingOf(house, reading, ways, points, instrumentId)),
+    ...visit.claims.flatMap((claim) => findingOf(house, claim, ways, documentId, newId)),
+  ];
+}
+
+type Ids = ReadonlyMap<string, string>;
+
+function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house: House): PracticeEntry[] {
+  const wayId = ways.get(circuit.id);
+  const { device, residual, cable } = circuit;
+  return [
+    entry('way.added', { wayId, boardId: boards.get(circuit.board), number: circuit.way }),
+    entry('way.described', {
+      wayId,
+      fields: {
+        description: circuit.name,
+        arrangement: circuit.arrangement,
+        load: circuit.load === 'lighting' || circuit.load === 'sockets' ? circuit.load : 'fixed',
+        points: circuit.points.length,
+        deviceStandard: device.standard,
+        deviceType: device.type || null,
+        deviceAmps: device.ratingAmps,
+        residualMilliamps: residual?.milliamps ?? null,
+        residualAbsent: residual === null,
+        residualGroup: residual?.shared?.replace('@', 'RCD ') ?? null,
+        liveCsaMm2: cable.liveMm2,
+        cpcCsaMm2: cable.cpcMm2,
+      },
+    }),
+    ...circuit.points.map((id, index) => {
+      const place = house.places.find((each) => each.id === `point:${id}`);
+      return entry('point.added', {
+        pointId: points.get(id),
+        wayId,
+        fields: {
+          name: id,
+          room: place?.room ?? null,
+          kind: place?.kind === 'socket' || place?.kind === 'light' ? place.kind : 'fixed',
+          order: index + 1,
+          spur: false,
+          unplaced: false,
+          switching: place?.kind === 'light' ? 'one-way' : 'none',
+        },
+      });
+    }),
+  ];
+}
+
+/** Where a reading belongs in a job; null where a job has no slot for it. */
+function slotOf(house: House, { measured }: Reading, ways: Ids, points: Ids) {
+  const at = (on: Subject | null, of: Measure) => (on ? slotAt(on, measure.parse(of)) : null);
+  const way = (id: string | null | undefined): Subject | null => {
+    const found = ways.get(id ?? '');
+    return found ? { of: 'way', id: found } : null;
+  };
+  const point = (place: string): Subject | null => {
+    const found = points.get(place.replace(/^point:/, ''));
+    return found ? { of: 'point', id: found } : null;
+  };
+  const circuitAt = (place: string) => house.places.find(({ id }) => id === place)?.circuit;
+  const isRing = (place: string) => house.circuits.find(({ id }) => id === circuitAt(place))?.arrangement === 'ring';
+  switch (measured.of) {
+    case 'ring end':
+      return at(way(measured.circuit), endOf[measured.conductor]);
+    case 'continuity':
+      if (measured.pair === 'N-C') return null;
+      if (!isRing(measured.place)) return measured.pair === 'L-C' ? at(point(measured.place), r1r2) : null;
+      return at(point(measured.place), measured.pair === 'L-N' ? step2 : step3);
+    case 'long lead':
+      return at(point(measured.place), r2);
+    case 'insulation': {
+      const of = insulationOf[measured.pair];
+      return measured.before === undefined && of ? at(way(measured.circuit), of) : null;
+    }
+    case 'bond': {
+      const to = measured.place.replace(/^service:/, '');
+      return to === 'water' || to === 'gas' || to === 'oil' ? at({ of: 'conductor', to }, conductorContinuity) : null;
+    }
+    case 'ze':
+      return at({ of: 'supply' }, ze);
+    case 'ipf':
+      return at({ of: 'supply' }, measured.pair === 'L-N' ? ipfLineNeutral : ipfLineEarth);
+    case 'zs':
+      return at(point(measured.place), zs);
+    case 'line neutral loop':
+      return at(point(measured.place), lineNeutralLoop);
+    case 'rcd':
+      return at(way(circuitAt(measured.place)), rcdTime);
+    default:
+      return null;
+  }
+}
+
+const dead: ReadonlySet<string> = new Set(['ring end', 'continuity', 'long lead', 'insulation', 'bond']);
+
+function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instrumentId: string): PracticeEntry[] {
+  const slot = slotOf(house, reading, ways, points);
+  if (!slot) return [];
+  const { measured, moves } = reading;
+  const isOhms = dead.has(measured.of) && measured.of !== 'insulation';
+  // No path but insulation is no path.
+  const isOpen = isOhms && reading.value.is === 'over';
+  return [
+    entry('reading.taken', {
+      slot,
+      value: isOpen ? { is: 'open' } : moves ? { is: 'unstable', ...moves } : reading.value,
+      how: 'measured',
+      reason: null,
+      instrumentId,
+      leadNullOhms: isOhms ? '0.08' : null,
+      testVolts: measured.of === 'insulation' ? measured.volts : null,
+      isolationId: null,
+      isolationWhy: dead.has(measured.of) ? 'Proved dead at the practice house' : null,
+      connected: null,
+      ...(measured.of === 'zs' ? { method: measured.method } : {}),
+    }),
+  ];
+}
+
+function findingOf(house: House, claim: Claim, ways: Ids, documentId: string, newId: () => string): PracticeEntry[] {
+  const title = defectSorts.find(({ id }) => id === claim.sort)?.title ?? claim.sort;
+  const where = nameOf(house, claim.at).slice(0, 200);
+  const circuit = claim.at.startsWith('circuit:')
+    ? claim.at.slice('circuit:'.length)
+    : (house.places.find(({ id }) => id === claim.at)?.circuit ?? '');
+  const wayId = ways.get(circuit) ?? null;
+  if (claim.code === 'snag')
+    return [entry('snag.noted', { snagId: newId(), documentId, what: title, where, who: 'Self', test: null })];
+  if (!observed.includes(claim.code)) return [];
+  return [
+    entry('observation.noted', {
+      observationId: newId(),
+      fields: {
+        what: title,
+        where,
+        why: '',
+        code: claim.code,
+        item: null,
+        wayId,
+        regulation: claim.regulation || null,
+        livePartsAccessible: false,
+        codeReason: null,
+      },
+    }),
+  ];
+}
