@@ -67,7 +67,7 @@ async function empty(named: string | undefined): Promise<void> {
   }
   await client.query("set session_replication_role = 'replica'");
   await client.query(
-    'delete from job_search; delete from firm_file; delete from calendar_feed; delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
+    'delete from job_search; delete from firm_file; delete from calendar_feed; delete from practice_result; delete from link; delete from duty; delete from job_device; delete from job_export; delete from document_removed; delete from picture; delete from log_head; delete from log_leaf; delete from document_pdf; delete from document; delete from entry; delete from job_summary; delete from stream; delete from invitation; delete from session; delete from account; delete from sign_in_failure; delete from rate_limit; delete from "user"; delete from firm',
   );
   await client.end();
 }

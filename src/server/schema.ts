@@ -353,6 +353,24 @@ export const calendarFeed = pgTable(
   (table) => [index('calendar_feed_person').on(table.firmId, table.personId)],
 );
 
+/** What practice came to, by person: no part of the firm's record. */
+export const practiceResult = pgTable(
+  'practice_result',
+  {
+    firmId: uuid('firm_id')
+      .notNull()
+      .references(() => firm.id),
+    personId: text('person_id').notNull(),
+    house: text('house').notNull(),
+    at: instant('at').notNull(),
+    result: jsonb('result').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.personId, table.at, table.house] }),
+    index('practice_result_person').on(table.firmId, table.personId, table.at),
+  ],
+);
+
 /** What is left of an issued document once its job was removed. Append-only. */
 export const documentRemoved = pgTable('document_removed', {
   id: uuid('id').primaryKey(),

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, test } from './ledger-page';
+import { choose, expect, signIn, test } from './ledger-page';
 
 /** A house of a teacher's: its number, for a kind of dwelling and what is wrong in it. */
 async function composed(page: Page, kind: string, faults: readonly (string | RegExp)[]): Promise<string> {
@@ -299,4 +299,34 @@ test('the paper of a practice house: the real pages with what was read and found
   await stage(/^Brief/);
   await expect(page.getByLabel('Client: who pays')).toHaveValue('A. Learner');
   expect(sent).toEqual([]);
+});
+
+test('which document, eight times; what it came to is with whoever is signed in, on any device', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await page.goto('/practice');
+  await press(page, 'Begin Which document?');
+  for (let asked = 1; asked <= 8; asked += 1) {
+    await expect(page.getByText(`${asked} of 8`)).toBeVisible();
+    await page.getByRole('radio', { name: 'EIC', exact: true }).click();
+    await page.getByRole('radio', { name: 'no', exact: true }).click();
+    await press(page, 'That is my answer');
+    await expect(page.getByRole('status')).toContainText('building control:');
+    await press(page, asked < 8 ? 'The next' : 'What it came to');
+  }
+  await expect(page.getByRole('heading', { name: /^\d+ of 24$/ })).toBeVisible();
+  const kept = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && response.url().endsWith('/api/practice/results'),
+  );
+  await press(page, 'What next');
+  expect((await kept).status()).toBe(204);
+  await expect(page.getByText(/5 min, best/)).toBeVisible();
+  const elsewhere = await browser.newPage({ storageState: await page.context().storageState() });
+  await elsewhere.goto('/practice');
+  await elsewhere.evaluate(() => localStorage.clear());
+  await elsewhere.reload();
+  await expect(elsewhere.getByText(/5 min, best/)).toBeVisible();
+  await elsewhere.close();
 });

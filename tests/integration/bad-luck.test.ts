@@ -336,6 +336,7 @@ const own = [
   '/api/firm/entries',
   '/api/firm/stream',
   '/api/firm/moves',
+  '/api/practice/results',
   `/api/firm/files/${'0'.repeat(64)}`,
 ];
 /** What an answer says; of one that goes on, what it begins with. */

@@ -29,7 +29,13 @@ const measured = z.discriminatedUnion('of', [
   z.object({ of: z.literal('ipf'), pair: z.enum(['L-N', 'L-C']) }),
   z.object({ of: z.literal('zs'), place: id, method: z.enum(['two-lead', 'no-trip']) }),
   z.object({ of: z.literal('line neutral loop'), place: id }),
-  z.object({ of: z.literal('rcd'), place: id }),
+  /** At its rated current from the positive half of the wave, unless it is said otherwise; or raised until it trips. */
+  z.object({
+    of: z.literal('rcd'),
+    place: id,
+    times: z.enum(['half', '1', '5', 'ramp']).optional(),
+    wave: z.enum(['0', '180']).optional(),
+  }),
 ]);
 export type Measured = z.infer<typeof measured>;
 

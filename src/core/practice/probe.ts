@@ -231,8 +231,13 @@ export class Probe {
       return this.shown(meter.earthLoop(circuit, point, what.method), 'Ω', wrongs);
     }
     if (!residual) return { ok: false, why: 'Nothing trips: there is no RCD here.', wrongs };
-    const shown = meter.tripTime(circuit, point);
-    return { ...this.shown(shown, 'ms', wrongs), ...(shown.value.is === 'number' ? { trips: behind } : {}) } as Result;
+    const { times = '1', wave = '0' } = what;
+    const shown =
+      times === 'ramp'
+        ? meter.rampCurrent(circuit, point)
+        : meter.tripTime(circuit, point, times === 'half' ? 0.5 : times === '5' ? 5 : 1, wave);
+    const read = this.shown(shown, times === 'ramp' ? 'mA' : 'ms', wrongs);
+    return read.ok && shown.value.is === 'number' ? { ...read, trips: behind } : read;
   }
 
   private shown = ({ value, moves }: Shown, unit: string, wrongs: readonly (readonly [Caution, string])[]): Result => ({

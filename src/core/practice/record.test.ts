@@ -54,6 +54,26 @@ describe('a practice visit as a job', () => {
     expect(documents.of(view.document.kind)).toBeDefined();
   });
 
+  it('has what was read of an RCD each in its place', () => {
+    const house = houseOf('bath-room-bonding.r3', types);
+    if (!house) throw new Error('no such house');
+    const place = house.places.find(({ circuit, kind }) => circuit === 'c2' && kind === 'socket')?.id ?? '';
+    const times = ['half', '1', '5', 'ramp'] as const;
+    const acts = times.flatMap((each) => [
+      { is: 'measure', measured: { of: 'rcd', place, times: each, wave: '180' } } as const,
+      { is: 'switch', what: 'c2', on: true } as const,
+    ]);
+    const slots = recordOf(house, new AtHouse(house).after(acts), v7)
+      .filter(({ kind }) => kind === 'reading.taken')
+      .map(({ body }) => (body as { slot: { test: string; position?: string } }).slot);
+    expect(slots.map(({ test, position }) => [test, position])).toEqual([
+      ['rcd time', 'half 180'],
+      ['rcd time', '180'],
+      ['rcd time', 'five times 180'],
+      ['rcd ramp', undefined],
+    ]);
+  });
+
   it('of a house nobody was at yet has its chart, and no reading', () => {
     const house = houseOf('tt-cottage.r3', types);
     const entries = house ? recordOf(house, begun, v7) : [];

@@ -4,7 +4,7 @@ import { conductorContinuity, r1r2, r2 } from '../tests/continuity/slots';
 import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
 import { lineNeutralLoop, zs } from '../tests/loop/slots';
 import { ipfLineEarth, ipfLineNeutral, ze } from '../tests/origin/slots';
-import { rcdTime } from '../tests/residual/slots';
+import { atHalfCycle, rcdFive, rcdHalf, rcdRamp, rcdTime } from '../tests/residual/slots';
 import { ringR1, ringR2, ringRn, step2, step3 } from '../tests/ring/slots';
 import type { Claim } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
@@ -147,10 +147,19 @@ function slotOf(house: House, { measured }: Reading, ways: Ids, points: Ids) {
     case 'line neutral loop':
       return at(point(measured.place), lineNeutralLoop);
     case 'rcd':
-      return at(way(circuitAt(measured.place)), rcdTime);
+      return at(way(circuitAt(measured.place)), rcdOf(measured.times, measured.wave));
     default:
       return null;
   }
+}
+
+type Rcd = Extract<Reading['measured'], { of: 'rcd' }>;
+
+/** What is read of an RCD: from the half of the wave where it was said. */
+function rcdOf(times: Rcd['times'], wave: Rcd['wave']): Measure {
+  if (times === 'ramp') return rcdRamp;
+  const whole = times === 'half' ? rcdHalf : times === '5' ? rcdFive : rcdTime;
+  return wave ? atHalfCycle(whole, wave) : whole;
 }
 
 const dead: ReadonlySet<string> = new Set(['ring end', 'continuity', 'long lead', 'insulation', 'bond']);

@@ -155,6 +155,22 @@ describe('the tester', () => {
     expect(visit.off.has('c2')).toBe(true);
     expect(last(there.after([measure({ of: 'zs', place, method: 'no-trip' })]))?.is).toBe('number');
   });
+  it.each([
+    ['half', 'over', false],
+    ['1', 'number', true],
+    ['5', 'number', true],
+    ['ramp', 'number', true],
+  ] as const)('an RCD at %s of its current: %s, off afterwards %s', (times, is, trips) => {
+    const there = at('bath-room-bonding', []);
+    const place = pointOf(there, 'c2');
+    const visit = there.after([measure({ of: 'rcd', place, times, wave: '180' })]);
+    expect([last(visit)?.is, visit.off.has('c2')]).toEqual([is, trips]);
+  });
+  it('a slow RCD is over its time at its own current, and what is behind it stays on where it does not trip', () => {
+    const there = at('tt-cottage', ['rcd-slow']);
+    const visit = there.after([measure({ of: 'rcd', place: pointOf(there, 'c2') })]);
+    expect([last(visit)?.is, visit.off.size]).toEqual(['over', 0]);
+  });
   it('a link left in is a bang when the supply goes on, and the way is off again', () => {
     const there = terrace();
     const visit = there.after([

@@ -1,24 +1,12 @@
 import * as z from 'zod';
 import { act } from '../../core/practice/act';
-import { parts } from '../../core/practice/score';
+import { type PracticeResult, mergedResults, practiceResult } from '../../core/practice/result';
 
 /** A visit as it is kept on this device: what was done, and when it began and ended. */
 const keptVisit = z.object({ acts: z.array(act), begunAt: z.number().nullable(), endedAt: z.number().nullable() });
-export type KeptVisit = z.infer<typeof keptVisit>;
-
-const result = z.object({
-  house: z.string(),
-  exercise: z.string().nullable(),
-  at: z.number(),
-  minutes: z.number(),
-  percent: z.number(),
-  /** Got and of, by part. */
-  parts: z.partialRecord(z.enum(parts), z.tuple([z.number(), z.number()])),
-});
-export type Result = z.infer<typeof result>;
+type KeptVisit = z.infer<typeof keptVisit>;
 
 const resultsKey = 'practice results';
-const mostResults = 500;
 const visitKey = (house: string, exercise: string | null) => `practice visit ${house} ${exercise ?? ''}`;
 
 function read<T>(key: string, schema: z.ZodType<T>, otherwise: T): T {
@@ -45,5 +33,6 @@ export const keepVisit = (house: string, exercise: string | null, visit: KeptVis
 export const forgetVisit = (house: string, exercise: string | null): void =>
   localStorage.removeItem(visitKey(house, exercise));
 
-export const resultsKept = (): readonly Result[] => read(resultsKey, z.array(result), []);
-export const keepResult = (made: Result): void => write(resultsKey, [...resultsKept(), made].slice(-mostResults));
+export const resultsKept = (): readonly PracticeResult[] => read(resultsKey, z.array(practiceResult), []);
+export const keepResults = (made: readonly PracticeResult[]): void =>
+  write(resultsKey, mergedResults(resultsKept(), made));

@@ -4,12 +4,14 @@ import { useState } from 'react';
 import type { DwellingType } from '../../core/practice/dwelling-type';
 import { exercises, houseNumberOf, nextExercise } from '../../core/practice/exercises';
 import { houseOf, numberOf } from '../../core/practice/house';
+import type { PracticeResult } from '../../core/practice/result';
 import { Button } from '../../ui/button';
 import { Compose } from './compose';
-import { resultsKept } from './kept';
+import { documentQuiz } from './document-quiz';
 import { Progress } from './progress';
 import { newSeed } from './new-seed';
-import { addressOf, go } from './use-address';
+import { addressOf, go, quizAddress } from './use-address';
+import { useResults } from './use-results';
 
 type Props = {
   readonly types: readonly DwellingType[];
@@ -19,7 +21,7 @@ type Props = {
 
 /** What can be practised: exercises, whole houses, one by its number; and how it went so far. */
 export function PracticeHome({ types, unknown }: Props) {
-  const [results] = useState(resultsKept);
+  const results = useResults();
   const next = nextExercise(results);
   return (
     <>
@@ -41,9 +43,6 @@ export function PracticeHome({ types, unknown }: Props) {
           </h2>
           <ul>
             {exercises.map((exercise) => {
-              const best = Math.max(
-                ...results.filter((each) => each.exercise === exercise.id).map(({ percent }) => percent),
-              );
               return (
                 <li
                   key={exercise.id}
@@ -53,7 +52,7 @@ export function PracticeHome({ types, unknown }: Props) {
                     <h3 className="text-base">
                       {exercise.title}{' '}
                       <span className="font-sans text-sm font-normal text-faint">
-                        {exercise.minutes} min{best > -Infinity && `, best ${best} %`}
+                        {exercise.minutes} min{bestOf(results, exercise.id)}
                       </span>
                     </h3>
                     <p className="text-sm text-faint">{exercise.says}</p>
@@ -68,6 +67,20 @@ export function PracticeHome({ types, unknown }: Props) {
                 </li>
               );
             })}
+            <li className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-b border-rule py-2.5">
+              <div>
+                <h3 className="text-base">
+                  Which document?{' '}
+                  <span className="font-sans text-sm font-normal text-faint">5 min{bestOf(results, documentQuiz)}</span>
+                </h3>
+                <p className="text-sm text-faint">
+                  Eight jobs as somebody tells them: which paper is due, and whether building control has to know.
+                </p>
+              </div>
+              <Button aria-label="Begin Which document?" onClick={() => go(quizAddress)}>
+                Begin
+              </Button>
+            </li>
           </ul>
         </section>
         <div className="space-y-8">
@@ -102,6 +115,12 @@ export function PracticeHome({ types, unknown }: Props) {
       </div>
     </>
   );
+}
+
+/** The best that was got in an exercise, in words; nothing where it was never done. */
+function bestOf(results: readonly PracticeResult[], id: string): string {
+  const percents = results.filter(({ exercise }) => exercise === id).map(({ percent }) => percent);
+  return percents.length > 0 ? `, best ${Math.max(...percents)} %` : '';
 }
 
 function ByNumber({ types }: Pick<Props, 'types'>) {

@@ -6,6 +6,7 @@ import { loadDwellingTypes } from '../../core/practice/dwelling-type';
 import { exercises } from '../../core/practice/exercises';
 import { houseOf } from '../../core/practice/house';
 import { useLoaded } from '../../ui/use-loaded';
+import { DocumentQuiz } from './document-quiz';
 import { PracticeHome } from './practice-home';
 import { useAddress } from './use-address';
 import { VisitPage } from './visit-page';
@@ -18,7 +19,7 @@ const load = async () => {
 /** Practice: everything of it is made on this device, from the number of a house alone. */
 export function PracticePage() {
   const loaded = useLoaded(load);
-  const { house: number, exercise: wanted } = useAddress();
+  const { house: number, exercise: wanted, isQuiz } = useAddress();
   const isHere = useSyncExternalStore(
     () => () => undefined,
     () => true,
@@ -34,6 +35,12 @@ export function PracticePage() {
     return (
       <Frame>
         <p className="py-10 text-faint">A moment…</p>
+      </Frame>
+    );
+  if (isQuiz)
+    return (
+      <Frame>
+        <DocumentQuiz />
       </Frame>
     );
   const house = number ? houseOf(number, loaded.types) : null;

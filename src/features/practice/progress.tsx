@@ -1,8 +1,8 @@
 'use client';
 
+import type { PracticeResult } from '../../core/practice/result';
 import { parts, total } from '../../core/practice/score';
 import { FigureChart } from '../../ui/figure-chart';
-import type { Result } from './kept';
 
 /** The parts that are marked, in words. */
 export const partWords: Record<(typeof parts)[number], string> = {
@@ -19,7 +19,7 @@ const mostWeeks = 12;
 const short = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', day: 'numeric', month: 'short' });
 
 /** How practice went, week by week, and what is weakest of late. */
-export function Progress({ results }: { results: readonly Result[] }) {
+export function Progress({ results }: { results: readonly PracticeResult[] }) {
   if (results.length === 0) return null;
   const byWeek = new Map<number, number[]>();
   for (const { at, percent } of results) {

@@ -6,7 +6,7 @@ import type { Exercise } from '../../core/practice/exercises';
 import { type Mark, type Part, nameOf, parts, scoreOf, total } from '../../core/practice/score';
 import { Button, linkLook } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
-import { keepResult, resultsKept } from './kept';
+import { keepResults } from './kept';
 import { partWords } from './progress';
 import { HouseDrawing } from './house-drawing';
 import { go } from './use-address';
@@ -31,8 +31,8 @@ export function ResultPage({ on, exercise, findings }: Props) {
     [house, visit, findings, exercise, minutes, endedAt],
   );
   useEffect(() => {
-    if (endedAt === null || resultsKept().some(({ at, house: of }) => at === endedAt && of === house.number)) return;
-    keepResult({
+    if (endedAt === null) return;
+    const made = {
       house: house.number,
       exercise: exercise?.id ?? null,
       at: endedAt,
@@ -44,7 +44,8 @@ export function ResultPage({ on, exercise, findings }: Props) {
           return of > 0 ? [[part, [got, of] as [number, number]]] : [];
         }),
       ),
-    });
+    };
+    keepResults([made]);
   }, [endedAt, house, exercise, minutes, score]);
   // From wherever one handed over, the house is read from its head.
   useEffect(() => {

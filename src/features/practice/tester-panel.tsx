@@ -21,7 +21,7 @@ const functions = [
   { value: 'ipf', label: 'Loop  fault current at the intake' },
   { value: 'zs', label: 'Loop  Zs at this point' },
   { value: 'line neutral loop', label: 'Loop  line to neutral here' },
-  { value: 'rcd', label: 'RCD  trip time from here' },
+  { value: 'rcd', label: 'RCD  from here' },
 ] as const;
 type Function = (typeof functions)[number]['value'];
 type Pair = 'L-N' | 'L-C' | 'N-C';
@@ -38,12 +38,14 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
   const [conductor, setConductor] = useState<'L' | 'N' | 'C'>('L');
   const [volts, setVolts] = useState<250 | 500>(500);
   const [method, setMethod] = useState<'two-lead' | 'no-trip'>('no-trip');
+  const [times, setTimes] = useState<'half' | '1' | '5' | 'ramp'>('1');
+  const [wave, setWave] = useState<'0' | '180'>('0');
   const [chosen, setChosen] = useState<string | null>(null);
   const circuit =
     house.circuits.find(({ id }) => id === (chosen ?? place.circuit)) ??
     house.circuits.find(({ id }) => id === place.circuit) ??
     house.circuits[0];
-  const measured = circuit ? asked({ set, pair, conductor, volts, method, place, circuit }) : null;
+  const measured = circuit ? asked({ set, pair, conductor, volts, method, times, wave, place, circuit }) : null;
   const last = visit.acts.findLastIndex(({ is }) => is === 'measure');
   const shown = (visit.said[last] ?? []).at(-1);
   const usesPair = set === 'continuity' || set === 'insulation' || set === 'half' || set === 'ipf';
@@ -102,6 +104,30 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
             onChange={(to) => setVolts(to === '250' ? 250 : 500)}
           />
         )}
+        {set === 'rcd' && (
+          <ToggleGroup
+            label="Current"
+            value={times}
+            choices={[
+              { value: 'half', face: '½ IΔn' },
+              { value: '1', face: 'IΔn' },
+              { value: '5', face: '5 IΔn' },
+              { value: 'ramp', face: 'raised' },
+            ]}
+            onChange={setTimes}
+          />
+        )}
+        {set === 'rcd' && times !== 'ramp' && (
+          <ToggleGroup
+            label="From"
+            value={wave}
+            choices={[
+              { value: '0', face: '0°' },
+              { value: '180', face: '180°' },
+            ]}
+            onChange={setWave}
+          />
+        )}
         {set === 'zs' && (
           <ToggleGroup
             label="Method"
@@ -138,11 +164,13 @@ type Asked = {
   readonly conductor: 'L' | 'N' | 'C';
   readonly volts: 250 | 500;
   readonly method: 'two-lead' | 'no-trip';
+  readonly times: 'half' | '1' | '5' | 'ramp';
+  readonly wave: '0' | '180';
   readonly place: Place;
   readonly circuit: ChartCircuit;
 };
 
-function asked({ set, pair, conductor, volts, method, place, circuit }: Asked): Measured {
+function asked({ set, pair, conductor, volts, method, times, wave, place, circuit }: Asked): Measured {
   const at = place.id;
   switch (set) {
     case 'ring end':
@@ -161,6 +189,8 @@ function asked({ set, pair, conductor, volts, method, place, circuit }: Asked): 
       return { of: 'ipf', pair: pair === 'N-C' ? 'L-C' : pair };
     case 'zs':
       return { of: 'zs', place: at, method };
+    case 'rcd':
+      return { of: 'rcd', place: at, times, wave };
     default:
       return { of: set, place: at };
   }
@@ -186,6 +216,8 @@ function Readings({ house, readings }: { house: House; readings: OnVisit['visit'
       measured.of,
       'pair' in measured && measured.pair.replace('C', 'E').replace('-', '–'),
       'conductor' in measured && measured.conductor.replace('C', 'E'),
+      measured.of === 'rcd' && measured.times && measured.times !== '1' && `× ${measured.times}`,
+      measured.of === 'rcd' && measured.wave && `${measured.wave}°`,
     ]
       .filter(Boolean)
       .join(' ');

@@ -19,12 +19,14 @@ export function useAddress() {
     () => '',
   );
   const said = new URLSearchParams(search);
-  return { house: said.get('house'), exercise: said.get('exercise') };
+  return { house: said.get('house'), exercise: said.get('exercise'), isQuiz: said.has('documents') };
 }
 
 /** The address of a house, alone or for an exercise. */
 export const addressOf = (house: string, exercise: string | null): string =>
   `/practice?${new URLSearchParams({ house, ...(exercise ? { exercise } : {}) }).toString()}`;
+
+export const quizAddress = '/practice?documents';
 
 /** Goes there without asking the server: practice needs no network. */
 export function go(address: string): void {

@@ -4,6 +4,7 @@ import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
 import { deviceGone, deviceLeft, deviceOpened, deviceSeen, mostDeviceName } from '../devices';
+import { readJson } from './json-of';
 import { mayHaveHappened, movesOf, sessionsOf, subscribe } from '../announcements';
 import { NewerEntry } from '../trouble';
 import { type Asker, isStillSignedIn, signedIn } from '../who';
@@ -25,35 +26,8 @@ export const ofJob: Target = {
 };
 export const ofFirm: Target = { sort: 'firm', idOf: (asker) => asker.firmId };
 
-const mostBytes = 1_000_000;
 const mostEntries = 200;
 const notFound = () => Response.json({ problem: 'There is no such ledger.' }, { status: 404 });
-
-/** A JSON body up to a size; what is wrong with it otherwise. Reads no further than the size allows. */
-async function readJson(
-  request: Request,
-): Promise<{ ok: true; value: unknown } | { ok: false; status: number; problem: string }> {
-  const tooLarge = {
-    ok: false as const,
-    status: 413,
-    problem: 'Too much at once: 1 MB at most. Nothing was recorded.',
-  };
-  if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return tooLarge;
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  if (request.body) {
-    for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
-      size += chunk.byteLength;
-      if (size > mostBytes) return tooLarge;
-      chunks.push(chunk);
-    }
-  }
-  try {
-    return { ok: true, value: JSON.parse(Buffer.concat(chunks).toString('utf8')) };
-  } catch {
-    return { ok: false, status: 400, problem: 'Not readable as JSON. Nothing was recorded.' };
-  }
-}
 
 const batch = z.object({ entries: z.array(z.unknown()).min(1).max(mostEntries) });
 const withId = z.object({ id: z.string().max(100) });

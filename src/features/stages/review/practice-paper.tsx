@@ -18,20 +18,7 @@ export function PracticePaper() {
   if (!shown) return null;
   const number = view.document.issued?.body.number ?? 'Not issued';
   return (
-    <section aria-labelledby="paper" className="relative overflow-hidden border-2 border-ink bg-sheet p-5">
-      <p
-        aria-hidden
-        className="pointer-events-none absolute inset-0 grid select-none place-content-center overflow-hidden"
-      >
-        {Array.from({ length: 40 }, (_, line) => (
-          <span
-            key={line}
-            className="-rotate-12 whitespace-nowrap text-6xl font-semibold leading-[1.8] tracking-[0.3em] text-ink opacity-10"
-          >
-            PRACTICE PRACTICE PRACTICE
-          </span>
-        ))}
-      </p>
+    <section aria-labelledby="paper" className="crossed-practice border-2 border-ink bg-sheet p-5">
       <h2 id="paper" className="text-2xl">
         PRACTICE: {view.definition.title}
       </h2>
