@@ -2,7 +2,7 @@
 import { randomInt } from 'node:crypto';
 import { serveTester } from '../src/standins/tester/serve';
 import { sallowRise } from '../src/standins/tester/sallow-rise';
-import { randomFrom } from '../src/standins/seeded-random';
+import { randomFrom } from '../src/core/physics/seeded-random';
 
 const origin = process.env.APP_URL;
 if (!origin) throw new Error('APP_URL says which page may connect: npm start sets it.');

@@ -13,7 +13,7 @@ import { idealInstrument, meterOn } from '../../src/core/physics/meter';
 import type { Resistor } from '../../src/core/network/network';
 import { prepare } from '../../src/core/network/solver';
 import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
-import { randomFrom } from '../../src/standins/seeded-random';
+import { randomFrom } from '../../src/core/physics/seeded-random';
 import { oneWrong, randomRun, readRing, singleKinds } from '../../tests/support/solved-ring';
 import { largeJob } from './large-job';
 import { figureOf, tell, timed } from './measure';

@@ -2,7 +2,7 @@
 // nobody its noise, from a fresh seed; prints docs/ring-diagnosis.md. Arguments: rings of each kind, seed.
 import { diagnoseRing, nameOf } from '../../src/core/tests/ring/diagnose';
 import type { RingReading, RingReadings } from '../../src/core/tests/ring/evidence';
-import { randomFrom } from '../../src/standins/seeded-random';
+import { randomFrom } from '../../src/core/physics/seeded-random';
 import {
   type Meterings,
   type Wrong,

@@ -4,7 +4,7 @@ import { conductorContinuity } from '../../src/core/tests/continuity/slots';
 import { type Measure, type Subject, sameMeasure } from '../../src/core/installation/slot';
 import { meterOn, usualInstrument } from '../../src/core/physics/meter';
 import { showValue } from '../../src/core/quantity/reading-value';
-import { randomFrom } from '../../src/standins/seeded-random';
+import { randomFrom } from '../../src/core/physics/seeded-random';
 import { play } from '../../src/standins/tester/play';
 import { sallowRise } from '../../src/standins/tester/sallow-rise';
 import { editionPack } from '../../src/core/edition/editions';

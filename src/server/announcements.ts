@@ -10,7 +10,7 @@ type Held = {
   /** Whether the connection hears what is announced: not while it is made, or lost. */
   hears: boolean;
   waiting: ReturnType<typeof setTimeout> | null;
-  /** Since when it hears, and when it last heard each name. */
+  /** Since when it hears, and when it last heard of each firm's moves. */
   since: number;
   heardAt: Map<string, number>;
 };
@@ -29,7 +29,8 @@ const held: Held = (holder.ledgerAnnouncements ??= {
 export const sessionsOf = (personId: string): string => `sessions:${personId}`;
 
 /** Under which name it is announced that anything of a firm's moved: a ledger grew, a device opened or closed a job. */
-export const movesOf = (firmId: string): string => `moves:${firmId}`;
+const moves = 'moves:';
+export const movesOf = (firmId: string): string => `${moves}${firmId}`;
 
 /** Says to every process that something of that name happened, once the transaction has committed. */
 export const announce = (tx: Transaction, name: string): Promise<unknown> =>
@@ -52,9 +53,9 @@ export function subscribe(name: string, listener: Listener): () => void {
 /** Whether whatever is announced from now on is heard here. */
 export const hearsAnnouncements = (): boolean => held.hears;
 
-/** Whether something of that name may have happened after a moment, as far as this process can know. */
-export const mayHaveHappened = (name: string, after: number): boolean =>
-  !held.hears || held.since > after || (held.heardAt.get(name) ?? 0) >= after;
+/** Whether anything of a firm's may have moved after a moment, as far as this process can know. */
+export const mayHaveMoved = (firmId: string, after: number): boolean =>
+  !held.hears || held.since > after || (held.heardAt.get(movesOf(firmId)) ?? 0) >= after;
 
 /** One connection per process listens for all jobs. When it is lost it is made again, and everyone is told to look. */
 function listen(): void {
@@ -74,7 +75,7 @@ function listen(): void {
   client.on('error', again);
   client.on('end', again);
   client.on('notification', ({ payload = '' }) => {
-    held.heardAt.set(payload, Date.now());
+    if (payload.startsWith(moves)) held.heardAt.set(payload, Date.now());
     held.listeners.get(payload)?.forEach((listener) => listener());
   });
   client

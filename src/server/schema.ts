@@ -15,7 +15,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PriceLine } from '../core/firm/kinds/money';
+import type { MoneyLine } from '../core/firm/kinds/money';
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -165,7 +165,7 @@ export const jobSummary = pgTable(
     siteMinutes: integer('site_minutes'),
     paperMinutes: integer('paper_minutes'),
     /** What its work is quoted at, line by line. */
-    quote: jsonb('quote').$type<readonly PriceLine[]>().notNull().default([]),
+    quote: jsonb('quote').$type<readonly MoneyLine[]>().notNull().default([]),
     /** When something was last recorded. */
     lastDay: date('last_day', { mode: 'string' }),
     lastSeq: integer('last_seq').notNull(),

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import { type Measure, type Slot, type Subject, slotAt } from '../../src/core/installation/slot';
 import { type Asked, type Line, TesterLink } from '../../src/instruments/tester-link';
-import { randomFrom } from '../../src/standins/seeded-random';
+import { randomFrom } from '../../src/core/physics/seeded-random';
 import { eventually } from '../support/eventually';
 import { type TesterReading, testerFormat } from '../../src/instruments/messages';
 import { sallowRise } from '../../src/standins/tester/sallow-rise';

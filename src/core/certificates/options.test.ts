@@ -285,6 +285,19 @@ describe('an offer', () => {
     const begun = beginPapers(viewOfScribe(s).job, from!, { ...idle, options: [option] }, 0, v7);
     for (const { kind, body } of begun) s.say(kind, body as never);
     expect(quoted()).toEqual([{ what: 'y', pence: 2750 }]);
+    // Of a paper that is put right, what it is quoted at now counts, and once.
+    const paper = viewOfScribe(s).job.documents.at(-1);
+    const documentId = v7();
+    s.say('document.begun', {
+      documentId,
+      kind: paper?.kind ?? '',
+      edition: 'bs7671-2018-a2',
+      covers: null,
+      because: 'Another price',
+      replaces: paper?.id ?? null,
+    });
+    s.say('works.described', { documentId, fields: { quote: [{ what: 'z', answers: null, pence: 900 }] } });
+    expect(quoted()).toEqual([{ what: 'z', pence: 900 }]);
   });
   it('takes nobody’s word for what came by a link, and answers only what was found', () => {
     const s = opened();

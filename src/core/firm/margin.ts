@@ -1,4 +1,4 @@
-import type { MoneyFields, PriceLine } from './kinds/money';
+import type { MoneyFields, MoneyLine } from './kinds/money';
 
 /** What a job brought and took; null where nobody said and nothing is known. */
 export type Costs = {
@@ -49,15 +49,15 @@ export function marginOfMany(costs: readonly Costs[]): MarginOfMany | null {
 }
 
 /** What lines come to together, in whole pence. */
-export const linesPence = (lines: readonly PriceLine[]): number => lines.reduce((sum, { pence }) => sum + pence, 0);
+export const linesPence = (lines: readonly MoneyLine[]): number => lines.reduce((sum, { pence }) => sum + pence, 0);
 
 /**
  * What a job was agreed at: as it was told; else the lines told of it and those of the quote within the job together.
  * Null where there is neither.
  */
 export function agreedPence(
-  told: { readonly pricePence: MoneyFields['pricePence']; readonly lines: readonly PriceLine[] } | undefined,
-  quote: readonly PriceLine[],
+  told: { readonly pricePence: MoneyFields['pricePence']; readonly lines: readonly MoneyLine[] } | undefined,
+  quote: readonly MoneyLine[],
 ): number | null {
   if (told && told.pricePence !== null) return told.pricePence;
   const lines = [...(told?.lines ?? []), ...quote];

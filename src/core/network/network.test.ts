@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Asked, resistancesByNgspice } from '../../../tests/support/ngspice';
-import { randomFrom } from '../../standins/seeded-random';
+import { randomFrom } from '../../core/physics/seeded-random';
 import type { Network, Resistor } from './network';
 import { solveCase } from './reference-case';
 import { prepare } from './solver';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { exact } from '../quantity/exact';
-import { randomFrom } from '../../standins/seeded-random';
+import { randomFrom } from '../../core/physics/seeded-random';
 import { judgeRadial } from '../tests/continuity/continuity';
 import { editionPack } from '../edition/editions';
 import { type Dwelling, type DwellingFault, readDwelling } from './dwelling';

@@ -56,6 +56,11 @@ export const cautions = {
     happens: 'The earthing conductor is off and the house is live.',
     costs: 4,
   },
+  'bond parted live': {
+    rule: 'A bond is parted with the installation off',
+    happens: 'A main bond hung free while the house was live.',
+    costs: 4,
+  },
   'leads not nulled': {
     rule: 'Leads are nulled before continuity is read',
     happens: 'The reading has the leads in it.',

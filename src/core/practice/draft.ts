@@ -1,6 +1,7 @@
 import type { Point } from '../installation/point';
 import type { ConductorLetter, DwellingFault } from '../physics/dwelling';
 import type { DwellingType, TypeCircuit } from './dwelling-type';
+import { capital } from './capital';
 import type { Draw } from './seeded';
 
 type PointKind = Point['kind'];
@@ -36,7 +37,6 @@ export type DraftCircuit = {
 
 /** What is read between line and CPC of what lies between them, the neutral left open beside. */
 const wayRound = 0.63;
-const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
 const words: Partial<Record<PointKind, string>> = {
   light: ' light',
   switch: ' switch',

@@ -8,7 +8,13 @@ const range = z.tuple([z.number(), z.number()]);
 const letters = z.array(z.enum(conductorLetters));
 
 /** What a learner says is wrong somewhere: one of a short list, with the regulations it may rest on. */
-const sort = z.strictObject({ id: z.string(), title: z.string(), regulations: z.array(z.string()).min(1) });
+const sort = z.strictObject({
+  id: z.string(),
+  title: z.string(),
+  regulations: z.array(z.string()).min(1),
+  /** What is measured that shows it, at its place; `volts` is the indicator. */
+  readBy: z.array(z.string()),
+});
 export type DefectSort = z.infer<typeof sort>;
 export const defectSorts: readonly DefectSort[] = z.array(sort).parse(sortsRaw);
 

@@ -92,8 +92,8 @@ export const exercises: readonly Exercise[] = [
     counted: lookOnly,
   },
   {
-    id: 'ten-findings',
-    title: 'Ten findings to code',
+    id: 'by-eye',
+    title: 'What the eye finds',
     minutes: 15,
     says: 'No tester today: go round with your eyes, name what you see at its place, and code it with its regulation.',
     type: 'hundred-repairs',

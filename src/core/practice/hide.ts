@@ -1,9 +1,17 @@
+import { conductorResistance } from '../edition/conductor-resistance';
+import { toNumber } from '../quantity/exact';
 import type { PracticeFault } from './dwelling-type';
 import type { Draft, DraftCircuit } from './draft';
 import type { Hidden, Place } from './house';
+import { practicePack } from './practice-pack';
 
 const counts = ['no', 'one', 'two', 'three', 'four', 'five'];
-const milliohmsPerMetre: Readonly<Record<string, number>> = { '1': 18.1, '1.5': 12.1, '2.5': 7.41 };
+/** A length of a ring's line, in ohm. */
+function ringOhms(metres: number): number {
+  const milliohms = conductorResistance(practicePack, 'copper', 2.5);
+  if (!milliohms) throw new RangeError('The edition holds no such conductor');
+  return (metres * toNumber(milliohms)) / 1000;
+}
 
 /** What a fault does to the house, and where it may be named. */
 type Laid = {
@@ -69,13 +77,12 @@ function otherPlaces(
 ): string[] {
   const at = where.at.toLowerCase();
   const is = (id: string) => places.some((place) => place.id === id);
-  const boardOf = where.board ?? (circuit && places.find(({ id }) => id === `board:${circuit.board ?? ''}`)?.name);
   const named = [
     ...(where.board ? [`board:${where.board}`] : []),
     ...(where.service ? [`service:${where.service}`] : []),
     ...(where.rooms ?? (where.room ? [where.room] : [])).map((room) => `room:${room}`),
-    ...(circuit && /device|carrier|board|whole circuit|whole run|run|at the unit/.test(at)
-      ? [`board:${boardOfCircuit(circuit, places) ?? boardOf ?? ''}`]
+    ...(circuit && /device|carrier|board|whole circuit|run/.test(at)
+      ? [`board:${boardOfCircuit(circuit, places) ?? ''}`]
       : []),
     ...places.filter(({ kind, room }) => kind === 'room' && at.includes(room)).map(({ id }) => id),
     ...(!circuit && !where.board && !where.service && !where.room && !where.rooms ? ['intake'] : []),
@@ -177,7 +184,7 @@ function lay(
       const inRoom = candidates(fault, circuit);
       const [from = '', to = ''] =
         inRoom.length >= 3 ? [inRoom[0], inRoom.at(-1)] : draw.shuffled(circuit.points.map(({ id }) => id));
-      const ohms = (draw.between(...physics.metres) * (milliohmsPerMetre['2.5'] ?? 7.41)) / 1000;
+      const ohms = ringOhms(draw.between(...physics.metres));
       draft.faults.push({ kind: 'bridge', circuit: circuit.id, from, to, conductors: physics.conductors, ohms });
       return { points: [from, to], isRead: true };
     }
@@ -185,7 +192,7 @@ function lay(
       const other = draft.circuit(String(physics.other ?? fault.where.other));
       const [point = ''] = some(fault, circuit, draft);
       const there = draw.one(other.points).id;
-      const ohms = (draw.between(...(physics.metres ?? [1, 3])) * 7.41) / 1000;
+      const ohms = ringOhms(draw.between(...(physics.metres ?? [1, 3])));
       draft.faults.push({
         kind: 'linked circuits',
         one: { circuit: circuit.id, point },
@@ -229,7 +236,8 @@ function cableOf(fault: PracticeFault, circuit: DraftCircuit, draft: Draft) {
   const home = circuit.cables.find(({ id }) => id === 'home');
   if (/leg b/.test(at) && home) return home;
   if (/device/.test(at) && circuit.cables[0]) return circuit.cables[0];
-  const inner = circuit.cables.filter(({ from, to }) => isPoint(from) && isPoint(to));
+  // Of the run itself: a spur broken leaves its ring whole.
+  const inner = circuit.cables.filter(({ id, from, to }) => id.startsWith('to ') && isPoint(from) && isPoint(to));
   if (/neighbours|extension wall/.test(at) && inner.length > 0) return draft.draw.one(inner);
   const leading = some(fault, circuit, draft)
     .concat(candidates(fault, circuit))
@@ -266,7 +274,11 @@ function spur(
     const moved = draw.one(
       circuit.cables.filter(
         ({ id, from, to }) =>
-          id.startsWith('to ') && isPoint(from) && to !== named && carriesNone(to) && (named ?? carriesNone(from)),
+          id.startsWith('to ') &&
+          isPoint(from) &&
+          to !== named &&
+          carriesNone(to) &&
+          (named !== undefined || carriesNone(from)),
       ),
     );
     const on = named ?? moved.from;

@@ -2,6 +2,7 @@ import { type Dwelling, readDwelling } from '../physics/dwelling';
 import type { DwellingType, PracticeFault, TypeBoard, TypeCircuit } from './dwelling-type';
 import { Draft, type DraftCircuit } from './draft';
 import { hide } from './hide';
+import { capital } from './capital';
 import { Draw, seeded } from './seeded';
 import { type Sight, sightsOf } from './sights';
 
@@ -152,5 +153,3 @@ function placesOf(type: DwellingType, draft: Draft): Place[] {
     ...[...draft.parts.keys()].map((part) => on('part', part, capital(part), type.earthing.supplementary?.room ?? '')),
   ];
 }
-
-export const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

@@ -5,16 +5,12 @@ import type { RingReading } from '../tests/ring/evidence';
 import type { Act, Claim, Measured } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, Place } from './house';
+import { practiceLimits } from './practice-pack';
 import type { Part } from './score';
 import { type AtHouse, type Reading, type Visit, begun } from './visit';
 
 type Tried = NonNullable<Parameters<typeof diagnoseRing>[0]['tried']>[number];
 
-/** Below this insulation fails; below the second it stands out where the rest of the house is far above. */
-const leastMegohms = 1;
-const doubtfulMegohms = 2;
-const mostTripMillis = 300;
-const mostElectrodeOhms = 200;
 /** A joint shows where it adds more than lengths and instruments do. */
 const jointOhms = 0.2;
 /** A socket on a spur reads this much over the others. */
@@ -81,7 +77,8 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
   if (!skip.includes('tests')) {
     does({ is: 'null' });
     const ze = value(reads({ of: 'ze' }));
-    if (house.type.supply.earthing === 'TT' && ze !== null && ze > mostElectrodeOhms) names('intake', 'earth', 'C2');
+    if (house.type.supply.earthing === 'TT' && ze !== null && ze > practiceLimits.electrodeOhms)
+      names('intake', 'earth', 'C2');
     for (const place of house.places) {
       if (place.kind === 'service' && isOpen(reads({ of: 'bond', place: place.id }))) names(place.id, 'bond', 'C2');
       if (place.kind === 'part' && (value(reads({ of: 'part', place: place.id })) ?? 0) > 1)
@@ -102,7 +99,8 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
     }
     for (const [id, low] of insulation) {
       const others = Math.min(...[...insulation].filter(([other]) => other !== id).map(([, megohms]) => megohms));
-      if (low < leastMegohms || (low < doubtfulMegohms && low * 4 < others))
+      // Below the least it fails; below what is looked into, where the rest of the house is far above.
+      if (low < practiceLimits.insulationMegohms || (low < practiceLimits.investigateMegohms && low * 4 < others))
         names(whereLow(id, low), 'insulation', 'C2', id);
     }
   }
@@ -286,7 +284,7 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
     if (!circuit.residual || loop === null) return;
     const trip = reads({ of: 'rcd', place: place.id });
     const millis = value(trip);
-    if (trip && (millis === null || millis > mostTripMillis))
+    if (trip && (millis === null || millis > practiceLimits.tripMillis))
       names(`board:${circuit.board}`, 'residual fails', 'C2', circuit.id);
     for (const id of visit.off)
       if (connected.some((each) => each.id === id)) does({ is: 'switch', what: id, on: true });

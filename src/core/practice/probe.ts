@@ -1,10 +1,10 @@
-import { editionPack } from '../edition/editions';
 import { type Instrument, Meter, type Shown, usualInstrument } from '../physics/meter';
 import type { Standing } from '../physics/wiring';
 import type { ReadingValue } from '../quantity/reading-value';
 import type { Links, Measured } from './act';
 import type { Caution } from './cautions';
 import type { House, Place } from './house';
+import { practiceLimits, practicePack } from './practice-pack';
 import { seeded } from './seeded';
 import type { Visit } from './visit';
 
@@ -18,7 +18,12 @@ type Result =
       /** Circuits that went off with it. */
       readonly trips?: readonly string[];
     }
-  | { readonly ok: false; readonly why: string; readonly wrongs?: readonly (readonly [Caution, string])[] };
+  | {
+      readonly ok: false;
+      readonly why: string;
+      readonly wrongs?: readonly (readonly [Caution, string])[];
+      readonly trips?: readonly string[];
+    };
 
 const open: Shown = { value: { is: 'open' }, true: null, moves: null };
 
@@ -30,9 +35,8 @@ export class Probe {
 
   constructor(private readonly house: House) {
     const instrument: Instrument = usualInstrument(() => this.random());
-    const pack = editionPack('bs7671-2018-a2');
-    this.nulled = new Meter(house.dwelling, pack, instrument);
-    this.raw = new Meter(house.dwelling, pack, { ...instrument, nullOhms: 0 });
+    this.nulled = new Meter(house.dwelling, practicePack, instrument);
+    this.raw = new Meter(house.dwelling, practicePack, { ...instrument, nullOhms: 0 });
   }
 
   /** The circuit whose conductors are truly at a place; null where there are none. */
@@ -44,7 +48,7 @@ export class Probe {
     return this.house.dwelling.circuits.find(({ points }) => points.some((point) => point.id === id))?.id ?? null;
   }
 
-  private standing = (visit: Visit): Partial<Standing> => ({
+  private standing = (visit: Pick<Visit, 'mainOn' | 'off'>): Partial<Standing> => ({
     supplyOn: visit.mainOn,
     off: new Map(
       this.house.circuits
@@ -62,9 +66,12 @@ export class Probe {
   private firstPoint = (circuit: string | null): string | null =>
     this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points[0]?.id ?? null;
 
-  private isLive(visit: Visit, circuit: string): boolean {
-    const point = this.firstPoint(circuit);
-    return point !== null && this.nulled.volts(this.standing(visit), circuit, point).some(({ volts }) => volts > 50);
+  /** Whether any point of a circuit is live as the house stands, whatever feeds it. */
+  isLive(visit: Pick<Visit, 'mainOn' | 'off'>, circuit: string): boolean {
+    const points = this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points ?? [];
+    return points.some(({ id }) =>
+      this.nulled.volts(this.standing(visit), circuit, id).some(({ volts }) => volts > practiceLimits.touchVolts),
+    );
   }
 
   /** What a dead test on a circuit comes to before anything is read. */
@@ -98,10 +105,12 @@ export class Probe {
       case 'neutral': {
         const circuit = this.circuitAt(place);
         if (!circuit || !place || place.kind === 'switch') return { ok: false, why: 'No neutral here.' };
+        const own = this.deadOn(visit, circuit);
+        if (own.stop) return { ok: false, why: 'No reading.', wrongs: own.wrongs };
         const result = this.dead(visit, what.circuit, 'Ω', (meter) =>
           meter.neutralTo(circuit, place.id.slice('point:'.length), what.circuit),
         );
-        return result;
+        return { ...result, wrongs: [...own.wrongs, ...(result.wrongs ?? [])] };
       }
       case 'insulation': {
         const opened = what.before === undefined ? [] : this.partedBefore(what.circuit, what.before);
@@ -116,7 +125,10 @@ export class Probe {
         const service = what.place.replace(/^service:/, '');
         if (!this.house.dwelling.bonds.some((bond) => bond.service === service))
           return { ok: false, why: 'No bond to measure here.' };
-        return this.shown(this.meter(visit).bonding(service), 'Ω', visit.nulled ? [] : [['leads not nulled', 'leads']]);
+        return this.shown(this.meter(visit).bonding(service), 'Ω', [
+          ...(visit.mainOn ? ([['bond parted live', service]] as const) : []),
+          ...(visit.nulled ? [] : ([['leads not nulled', 'leads']] as const)),
+        ]);
       }
       case 'part': {
         const ohms = this.house.parts.get(what.place.replace(/^part:/, ''));
@@ -180,13 +192,12 @@ export class Probe {
     if (!place || !truly || !chart || place.kind === 'switch') return { ok: false, why: 'No contacts here.' };
     const linked: Links = visit.links.get(chart) ?? 'none';
     const contacts = pair.split('-') as ['L', 'N'];
+    // Fed from elsewhere than its chart says, it is live though that is off.
+    if (truly !== chart && this.deadOn(visit, truly).stop) return this.dead(visit, truly, 'Ω', () => null);
     return this.dead(visit, chart, 'Ω', (meter) => {
       // What hangs on another circuit does not answer to the links of this one.
       if (truly !== chart || linked === 'none') return open;
-      if (linked === 'L to CPC')
-        return pair === 'L-C'
-          ? at(this.isRing(chart) ? meter.ringStep(chart, 3) : meter.lineAndCpc(chart), place)
-          : open;
+      if (linked === 'L to CPC') return pair === 'L-C' ? at(meter.lineAndCpc(chart), place) : open;
       return this.isRing(chart)
         ? at(meter.ringStep(chart, linked === 'L to N crossed' ? 2 : 3, 'opposite', contacts), place)
         : open;
@@ -221,10 +232,8 @@ export class Probe {
     if (what.of === 'zs') {
       if (what.method === 'two-lead' && residual)
         return {
-          ok: true,
-          value: open.value,
-          moves: null,
-          unit: '',
+          ok: false,
+          why: 'The RCD tripped before there was a reading.',
           trips: behind,
           wrongs: [...wrongs, ['tripped by the test', circuit]],
         };

@@ -74,6 +74,28 @@ describe('a practice visit as a job', () => {
     ]);
   });
 
+  it.each([
+    ['no links', [], undefined],
+    ['links of step 2', [{ is: 'link', circuit: 'c3', how: 'L to N crossed' }], ['ring', 2]],
+    ['links of step 3', [{ is: 'link', circuit: 'c3', how: 'L to CPC crossed' }], ['ring', 3]],
+  ] as const)('has continuity where it was read as that test wants: %s', (_name, links, wanted) => {
+    const house = houseOf('terrace-thin-cpc.r3', types);
+    if (!house) throw new Error('no such house');
+    const place = house.places.find(({ circuit, kind }) => circuit === 'c3' && kind === 'socket')?.id ?? '';
+    const visit = new AtHouse(house).after([
+      { is: 'switch', what: 'main', on: false },
+      ...links,
+      { is: 'measure', measured: { of: 'continuity', place, pair: 'L-N' } },
+    ]);
+    const taken = recordOf(house, visit, v7).filter(({ kind }) => kind === 'reading.taken');
+    const [body] = taken.map(
+      (each) => each.body as { slot: { test: string; step?: number }; leadNullOhms: null; isolationWhy: string },
+    );
+    expect(body && [body.slot.test, body.slot.step]).toEqual(wanted);
+    // What was not done is not said to have been.
+    if (body) expect([body.leadNullOhms, body.isolationWhy]).toEqual([null, 'Not proved dead, at the practice house']);
+  });
+
   it('of a house nobody was at yet has its chart, and no reading', () => {
     const house = houseOf('tt-cottage.r3', types);
     const entries = house ? recordOf(house, begun, v7) : [];

@@ -5,10 +5,21 @@ import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
 import { lineNeutralLoop, zs } from '../tests/loop/slots';
 import { ipfLineEarth, ipfLineNeutral, ze } from '../tests/origin/slots';
 import { atHalfCycle, rcdFive, rcdHalf, rcdRamp, rcdTime } from '../tests/residual/slots';
-import { ringR1, ringR2, ringRn, step2, step3 } from '../tests/ring/slots';
-import type { Claim } from './act';
+import {
+  ringR1,
+  ringR2,
+  ringRn,
+  step2,
+  step2LineCpc,
+  step2NeutralCpc,
+  step3,
+  step3LineNeutral,
+  step3NeutralCpc,
+} from '../tests/ring/slots';
+import type { Claim, Links } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, House } from './house';
+import { practiceEdition } from './practice-pack';
 import { nameOf } from './score';
 import type { Reading, Visit } from './visit';
 
@@ -18,6 +29,12 @@ const entry = (kind: string, body: unknown): PracticeEntry => ({ kind, body });
 
 const endOf: Record<ConductorLetter, Measure> = { L: ringR1, N: ringRn, C: ringR2 };
 const insulationOf: Record<string, Measure> = { 'L-N': liveLive, 'L-C': lineEarth, 'N-C': neutralEarth };
+/** What continuity at a point is of, by how the circuit is linked and between which contacts. */
+const linkedMeasures: Partial<Record<Links, Partial<Record<string, Measure>>>> = {
+  'L to CPC': { 'L-C': r1r2 },
+  'L to N crossed': { 'L-N': step2, 'L-C': step2LineCpc, 'N-C': step2NeutralCpc },
+  'L to CPC crossed': { 'L-C': step3, 'L-N': step3LineNeutral, 'N-C': step3NeutralCpc },
+};
 const observed: readonly PracticeCode[] = ['C1', 'C2', 'C3', 'FI'];
 
 /**
@@ -36,7 +53,7 @@ export function recordOf(house: House, visit: Visit, newId: () => string): Pract
     entry('document.begun', {
       documentId,
       kind,
-      edition: 'bs7671-2018-a2',
+      edition: practiceEdition,
       covers: null,
       because: null,
       replaces: null,
@@ -109,7 +126,7 @@ function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house
 }
 
 /** Where a reading belongs in a job; null where a job has no slot for it. */
-function slotOf(house: House, { measured }: Reading, ways: Ids, points: Ids) {
+function slotOf(house: House, { measured, linked }: Reading, ways: Ids, points: Ids) {
   const at = (on: Subject | null, of: Measure) => (on ? slotAt(on, measure.parse(of)) : null);
   const way = (id: string | null | undefined): Subject | null => {
     const found = ways.get(id ?? '');
@@ -120,14 +137,14 @@ function slotOf(house: House, { measured }: Reading, ways: Ids, points: Ids) {
     return found ? { of: 'point', id: found } : null;
   };
   const circuitAt = (place: string) => house.places.find(({ id }) => id === place)?.circuit;
-  const isRing = (place: string) => house.circuits.find(({ id }) => id === circuitAt(place))?.arrangement === 'ring';
   switch (measured.of) {
     case 'ring end':
       return at(way(measured.circuit), endOf[measured.conductor]);
-    case 'continuity':
-      if (measured.pair === 'N-C') return null;
-      if (!isRing(measured.place)) return measured.pair === 'L-C' ? at(point(measured.place), r1r2) : null;
-      return at(point(measured.place), measured.pair === 'L-N' ? step2 : step3);
+    case 'continuity': {
+      // With other links, or none, it was no test of anything.
+      const of = linkedMeasures[linked]?.[measured.pair];
+      return of ? at(point(measured.place), of) : null;
+    }
     case 'long lead':
       return at(point(measured.place), r2);
     case 'insulation': {
@@ -178,10 +195,14 @@ function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instr
       how: 'measured',
       reason: null,
       instrumentId,
-      leadNullOhms: isOhms ? '0.08' : null,
+      leadNullOhms: isOhms && reading.nulled ? '0.08' : null,
       testVolts: measured.of === 'insulation' ? measured.volts : null,
       isolationId: null,
-      isolationWhy: dead.has(measured.of) ? 'Proved dead at the practice house' : null,
+      isolationWhy: !dead.has(measured.of)
+        ? null
+        : reading.proved
+          ? 'Proved dead at the practice house'
+          : 'Not proved dead, at the practice house',
       connected: null,
       ...(measured.of === 'zs' ? { method: measured.method } : {}),
     }),

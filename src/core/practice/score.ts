@@ -1,5 +1,5 @@
 import type { Finding } from '../edition/findings';
-import type { Claim, Measured } from './act';
+import type { Claim, Links, Measured } from './act';
 import { cautions } from './cautions';
 import { defectSorts } from './dwelling-type';
 import type { Hidden, House, Place } from './house';
@@ -165,8 +165,12 @@ function codePoints({ code }: Claim, { fault }: Hidden, findings: readonly Findi
 /** Whether something was seen or read that shows a fault. */
 function reasoned(hidden: Hidden, visit: Visit, house: House): boolean {
   if (house.sights.some(({ id, fault }) => fault === hidden.fault.id && visit.seen.has(id))) return true;
-  if (visit.acts.some((act) => act.is === 'volts' && concerns(hidden, house, act.place))) return true;
-  return hidden.isRead && visit.readings.some(({ measured }) => readsOf(hidden, house, measured));
+  const shownBy = sortOf(hidden.fault.sort)?.readBy ?? [];
+  const isTried =
+    shownBy.includes('volts') && visit.acts.some((act) => act.is === 'volts' && concerns(hidden, house, act.place));
+  return (
+    isTried || visit.readings.some(({ measured }) => shownBy.includes(measured.of) && readsOf(hidden, house, measured))
+  );
 }
 
 const concerns = ({ places, circuits }: Hidden, house: House, placeId: string): boolean => {
@@ -174,15 +178,17 @@ const concerns = ({ places, circuits }: Hidden, house: House, placeId: string): 
   return places.includes(placeId) || Boolean(place?.circuit && circuits.includes(place.circuit));
 };
 
+/** Whether a reading was taken where a fault is: of the supply and the bath room as wholes, anywhere of them. */
 function readsOf(hidden: Hidden, house: House, measured: Measured): boolean {
-  if (measured.of === 'ze' || measured.of === 'ipf') return ['earth', 'breaking'].includes(hidden.fault.sort);
-  if (measured.of === 'part') return hidden.fault.sort === 'supplementary bond';
+  if (measured.of === 'ze' || measured.of === 'ipf' || measured.of === 'part') return true;
   if ('circuit' in measured && hidden.circuits.includes(measured.circuit)) return true;
   return 'place' in measured && concerns(hidden, house, measured.place);
 }
 
 /** What was coded though it is sound, or is not there at all. */
 function invented(house: House, visit: Visit): Mark[] {
+  // What a fault was taken for, where it was named for something else: marked there.
+  const taken = new Set(house.hidden.map((hidden) => claimOf(hidden, house, visit.claims)));
   return visit.claims.flatMap((claim): Mark[] => {
     if (claim.code === 'none') return [];
     const there = house.hidden.filter((hidden) => isAt(hidden, claim) || isOnCircuit(hidden, house, claim));
@@ -190,7 +196,8 @@ function invented(house: House, visit: Visit): Mark[] {
       there.find(({ fault }) => fault.sort === claim.sort && fault.code !== 'none') ??
       there.find(({ fault }) => fault.sort === claim.sort) ??
       there[0];
-    if (match && match.fault.code !== 'none') return [];
+    const isRight = match?.fault.sort === claim.sort;
+    if (match && match.fault.code !== 'none' && (isRight || taken.has(claim))) return [];
     const sound = house.sights
       .filter(({ fault, place }) => fault === null && place === claim.at)
       .map(({ sign }) => sign);
@@ -200,9 +207,10 @@ function invented(house: House, visit: Visit): Mark[] {
         what: `${sortOf(claim.sort)?.title ?? claim.sort}, ${nameOf(house, claim.at)}`,
         got: -worth.invented,
         of: 0,
-        why: match
-          ? `${match.fault.what}: ${match.fault.learnerShould}. It is not to be coded.`
-          : `Nothing of the kind is wrong there.${sound.length > 0 ? ` Sound: ${sound.join('; ')}.` : ''}`,
+        why:
+          match && (isRight || match.fault.code === 'none')
+            ? `${match.fault.what}: ${match.fault.learnerShould}. It is not to be coded.`
+            : `Nothing of the kind is wrong there.${sound.length > 0 ? ` Sound: ${sound.join('; ')}.` : ''}`,
       },
     ];
   });
@@ -241,7 +249,8 @@ function paper(house: House, { finished }: Visit): Mark[] {
 
 /** Tests every circuit wants, as far as its points can be reached. */
 function tests(house: House, visit: Visit, only: readonly string[] | null): Mark[] {
-  const did = (is: (measured: Measured) => boolean) => visit.readings.some(({ measured }) => is(measured));
+  const did = (is: (measured: Measured, linked: Links) => boolean) =>
+    visit.readings.some(({ measured, linked }) => is(measured, linked));
   const mark = (what: string, done: boolean, why: string): Mark => ({
     part: 'tests',
     what,
@@ -255,8 +264,8 @@ function tests(house: House, visit: Visit, only: readonly string[] | null): Mark
       const reached = house.places.filter(
         (place) => place.circuit === circuit.id && place.kind !== 'switch' && !house.locked.includes(place.room),
       );
-      const everywhere = (is: (measured: Measured, place: Place) => boolean) =>
-        reached.every((place) => did((measured) => is(measured, place)));
+      const everywhere = (is: (measured: Measured, place: Place, linked: Links) => boolean) =>
+        reached.every((place) => did((measured, linked) => is(measured, place, linked)));
       const isRing = circuit.arrangement === 'ring';
       const name = `way ${circuit.way}`;
       const dead = [
@@ -271,23 +280,30 @@ function tests(house: House, visit: Visit, only: readonly string[] | null): Mark
               ),
               mark(
                 `Ring step 2, ${name}`,
-                everywhere((m, { id }) => m.of === 'continuity' && m.place === id && m.pair === 'L-N'),
-                'At every socket.',
+                everywhere(
+                  (m, { id }, linked) =>
+                    m.of === 'continuity' && m.place === id && m.pair === 'L-N' && linked === 'L to N crossed',
+                ),
+                'At every socket, line and neutral linked crosswise.',
               ),
             ]
           : []),
         mark(
           `Protective conductor, ${name}`,
           everywhere(
-            (m, { id }) =>
-              (m.of === 'continuity' && m.place === id && m.pair === 'L-C') || (m.of === 'long lead' && m.place === id),
+            (m, { id }, linked) =>
+              (m.of === 'continuity' &&
+                m.place === id &&
+                m.pair === 'L-C' &&
+                linked === (isRing ? 'L to CPC crossed' : 'L to CPC')) ||
+              (m.of === 'long lead' && m.place === id),
           ),
-          'At every point.',
+          'At every point, line and CPC linked; or by the long lead.',
         ),
         mark(
           `Insulation, ${name}`,
           (['L-N', 'L-C', 'N-C'] as const).every((pair) =>
-            did((m) => m.of === 'insulation' && m.circuit === circuit.id && m.pair === pair),
+            did((m) => m.of === 'insulation' && m.circuit === circuit.id && m.pair === pair && m.before === undefined),
           ),
           'Between every two conductors.',
         ),
@@ -306,7 +322,8 @@ function tests(house: House, visit: Visit, only: readonly string[] | null): Mark
           ? [
               mark(
                 `RCD, ${name}`,
-                atAny((m, { id }) => m.of === 'rcd' && m.place === id) || !hasLoop(house, visit, circuit.id),
+                atAny((m, { id }) => m.of === 'rcd' && m.place === id && (m.times ?? '1') === '1') ||
+                  !hasLoop(house, visit, circuit.id),
                 'At its rated current.',
               ),
             ]

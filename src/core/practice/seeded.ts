@@ -1,13 +1,10 @@
+import { randomFrom } from '../physics/seeded-random';
+
 /** Numbers from 0 up to 1 in an order that follows from a text alone: the same text, the same numbers. */
 export function seeded(text: string): () => number {
-  let state = 0x811c9dc5;
-  for (let at = 0; at < text.length; at += 1) state = Math.imul(state ^ text.charCodeAt(at), 0x01000193) >>> 0;
-  return () => {
-    state = (state + 0x9e3779b9) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 16), 0x21f0aaad);
-    mixed = Math.imul(mixed ^ (mixed >>> 15), 0x735a2d97);
-    return ((mixed ^ (mixed >>> 15)) >>> 0) / 4294967296;
-  };
+  let seed = 0x811c9dc5;
+  for (let at = 0; at < text.length; at += 1) seed = Math.imul(seed ^ text.charCodeAt(at), 0x01000193) >>> 0;
+  return randomFrom(seed);
 }
 
 /** Draws from numbers of a seed. */

@@ -63,6 +63,37 @@ describe('safe isolation, step by step', () => {
     ).toEqual(['cover off live']));
   it('each caution is counted once a place, however often it is not kept', () =>
     expect(kept(there.after([cover, { ...cover, off: false }, cover]))).toEqual(['cover off live']));
+  it('a way that is on is not dead, though nothing is found at one of its points', () => {
+    const there = at('night-rate-flat', []);
+    const place = pointOf(there, 'c1');
+    const off = there.after([
+      { is: 'tell' },
+      { is: 'prove' },
+      { is: 'switch', what: 'main', on: false },
+      { is: 'volts', place },
+      { is: 'prove' },
+    ]);
+    expect(off.provedDead.has('c1')).toBe(true);
+    const on = there.act(off, { is: 'switch', what: 'main', on: true });
+    expect([...on.provedDead]).toEqual([]);
+  });
+  it('what another circuit feeds is dead no longer when that is on again, and its covers are to stay on', () => {
+    const joined = terrace('rings-joined');
+    const both = joined.after([
+      { is: 'tell' },
+      { is: 'prove' },
+      ...(['c3', 'c4'] as const).flatMap((what): Act[] => [
+        { is: 'switch', what, on: false },
+        { is: 'lock', what },
+      ]),
+      { is: 'volts', place: pointOf(joined, 'c3') },
+      { is: 'prove' },
+    ]);
+    expect(both.provedDead.has('c3')).toBe(true);
+    const fed = joined.act(both, { is: 'switch', what: 'c4', on: true });
+    expect(fed.provedDead.has('c3')).toBe(false);
+    expect(kept(joined.act(fed, { is: 'cover', place: pointOf(joined, 'c3'), off: true }))).toEqual(['cover off live']);
+  });
   it('two rings that are one stay live with one of them off', () => {
     const joined = terrace('rings-joined');
     const visit = joined.after(dead(joined, 'c3'));
@@ -152,7 +183,7 @@ describe('the tester', () => {
     const place = pointOf(there, 'c2');
     const visit = there.after([measure({ of: 'zs', place, method: 'two-lead' })]);
     expect(kept(visit)).toEqual(['loop before continuity', 'tripped by the test']);
-    expect(visit.off.has('c2')).toBe(true);
+    expect([visit.off.has('c2'), visit.readings.length]).toEqual([true, 0]);
     expect(last(there.after([measure({ of: 'zs', place, method: 'no-trip' })]))?.is).toBe('number');
   });
   it.each([
@@ -241,6 +272,46 @@ describe('marks', () => {
     ['the wrong outcome', [finish(true)], 'paper', 2],
     ['no paper', [], 'paper', 0],
   ])('%s', (_name, acts, part, got) => expect(of(acts, part).got).toBe(got));
+
+  it.each<[string, Measured[], number]>([
+    ['a reading of another sort at the place', [{ of: 'insulation', circuit: 'c4', pair: 'L-N', volts: 250 }], 4],
+    ['the reading that shows it', [{ of: 'ring end', circuit: 'c4', conductor: 'L' }], 5],
+    ['the same on another circuit', [{ of: 'ring end', circuit: 'c3', conductor: 'L' }], 4],
+  ])('found, with %s', (_name, measured, got) => {
+    const isolated = (['c3', 'c4'] as const).flatMap((circuit) => dead(there, circuit));
+    expect(of([...isolated, ...measured.map(measure), claim({})], 'found').got).toBe(got);
+  });
+
+  it('every further guess at a place costs, and so does one of another sort elsewhere', () => {
+    const sorts = ['joint', 'spur', 'bridge', 'worn'].map((sort) => claim({ sort }));
+    // The first is what it was taken for: one point, and nothing off.
+    expect(of(sorts.slice(0, 1), 'codes').got).toBe(0);
+    expect(of(sorts, 'codes').got).toBe(-9);
+    expect(of([claim({}), ...sorts], 'codes').got).toBe(3 - 12);
+  });
+
+  it.each<[string, Act[], string, number]>([
+    ['without a link', [], 'Ring step 2, way 4', 0],
+    ['with the links of step 3', [{ is: 'link', circuit: 'c4', how: 'L to CPC crossed' }], 'Ring step 2, way 4', 0],
+    ['with its own links', [{ is: 'link', circuit: 'c4', how: 'L to N crossed' }], 'Ring step 2, way 4', 1],
+  ])('step 2 at every socket counts only %s', (_name, links, what, got) => {
+    const sockets = there.house.places.filter(({ circuit, kind }) => circuit === 'c4' && kind === 'socket');
+    const acts = [
+      ...dead(there, 'c4'),
+      ...links,
+      ...sockets.map(({ id }) => measure({ of: 'continuity', place: id, pair: 'L-N' })),
+    ];
+    const { marks } = scoreOf(there.house, there.after(acts), findings, { circuits: ['c4'] });
+    expect(marks.find((mark) => mark.what === what)?.got).toBe(got);
+  });
+
+  it('a loop that tripped its RCD is no loop read', () => {
+    const bath = at('bath-room-bonding', []);
+    const acts = [measure({ of: 'zs', place: pointOf(bath, 'c2'), method: 'two-lead' })];
+    const { marks } = scoreOf(bath.house, bath.after(acts), findings, { circuits: ['c2'] });
+    const loop = (all: typeof marks) => all.find(({ what }) => what.startsWith('Loop'))?.got;
+    expect(loop(marks)).toBe(0);
+  });
 
   it('what is not wrong in itself costs when it is coded, and says why', () => {
     const spurs = terrace('two-spurs');

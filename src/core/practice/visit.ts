@@ -2,6 +2,7 @@ import { type ReadingValue, showValue } from '../quantity/reading-value';
 import type { Act, Claim, Links, Measured, Paper } from './act';
 import type { House, Place } from './house';
 import { type Caution, cautions } from './cautions';
+import { practiceLimits } from './practice-pack';
 import { Probe } from './probe';
 
 /** Something that was read: what, and what the instrument showed. */
@@ -10,6 +11,10 @@ export type Reading = {
   readonly value: ReadingValue;
   /** It moved while the plug was rocked. */
   readonly moves: { readonly low: string; readonly high: string } | null;
+  /** How the circuit was linked at the board, whether the leads were nulled, and whether what was touched was proved dead. */
+  readonly linked: Links;
+  readonly nulled: boolean;
+  readonly proved: boolean;
 };
 
 /** Something the house answers. */
@@ -196,7 +201,9 @@ export class AtHouse {
     const isSafe =
       place.kind === 'board'
         ? this.boardIsDead(visit, id)
-        : circuit === null || this.isUnconnected(circuit) || visit.provedDead.has(circuit);
+        : circuit === null ||
+          this.isUnconnected(circuit) ||
+          (visit.provedDead.has(circuit) && !this.probe.isLive(visit, circuit));
     const opened = { ...visit, covers };
     const { step, says } = this.look(opened, id, 'look');
     return {
@@ -229,7 +236,9 @@ export class AtHouse {
           wrongs.push(['live with covers off', circuit ?? cover]);
       }
     }
-    const gone = (each: string) => on && (isMain || each === what);
+    const stands = { mainOn, off };
+    // What is on again is not dead, and nothing is that is fed by it.
+    const gone = (each: string) => on && (isMain || each === what || this.probe.isLive(stands, each));
     return {
       step: {
         mainOn,
@@ -273,7 +282,7 @@ export class AtHouse {
     if (!circuit) return nothing('No conductors to put it on here.');
     const chart = place.circuit ?? circuit;
     const found = this.probe.volts(visit, place);
-    const isLive = found.some(({ volts }) => volts > 50);
+    const isLive = found.some(({ volts }) => volts > practiceLimits.touchVolts);
     const isOff = !visit.mainOn || visit.off.has(chart);
     const isLocked = visit.locked.has(chart) || (!visit.mainOn && visit.locked.has('main'));
     const wrongs: (readonly [Caution, string])[] = [];
@@ -282,13 +291,17 @@ export class AtHouse {
     return {
       step: {
         indicator: visit.indicator === 'unproved' ? 'unproved' : 'used',
-        readDead: isLive || visit.indicator === 'unproved' ? visit.readDead : withOne(visit.readDead, chart),
+        // A way that is on is not dead, whatever is not found at one of its points.
+        readDead: isLive || !isOff || visit.indicator === 'unproved' ? visit.readDead : withOne(visit.readDead, chart),
         visited: withOne(visit.visited, id),
       },
       says: [
         {
           text: found
-            .map(({ pair, volts }) => `${pair} ${volts < 50 ? 'nothing' : `${volts.toFixed(0)} V`}`)
+            .map(
+              ({ pair, volts }) =>
+                `${pair} ${volts <= practiceLimits.touchVolts ? 'nothing' : `${volts.toFixed(0)} V`}`,
+            )
             .join(', '),
           tone: isLive && isOff ? 'sign' : 'reading',
         },
@@ -313,16 +326,28 @@ export class AtHouse {
 
   private measure(visit: Visit, what: Measured): Outcome {
     const result = this.probe.measure(visit, what);
-    if (!result.ok) return { step: {}, says: [plain(result.why)], wrongs: result.wrongs ?? [] };
+    const tripped = result.trips ? { off: new Set([...visit.off, ...result.trips]) } : {};
+    if (!result.ok) return { step: tripped, says: [plain(result.why)], wrongs: result.wrongs ?? [] };
     const { value, moves, unit } = result;
     const text = moves ? `${moves.low} to ${moves.high} ${unit}, moving` : `${showValue(value)} ${unit}`.trim();
     return {
       step: {
-        readings: [...visit.readings, { measured: what, value, moves }],
-        ...(result.trips ? { off: new Set([...visit.off, ...result.trips]) } : {}),
+        readings: [...visit.readings, { measured: what, value, moves, ...this.circumstances(visit, what) }],
+        ...tripped,
       },
       says: [{ text, tone: 'reading' }],
       wrongs: result.wrongs ?? [],
+    };
+  }
+
+  /** What a reading was taken under. */
+  private circumstances(visit: Visit, what: Measured): Pick<Reading, 'linked' | 'nulled' | 'proved'> {
+    const circuit = 'circuit' in what ? what.circuit : 'place' in what ? this.placeOf(what.place)?.circuit : null;
+    const { provedDead, links, nulled, mainOn } = visit;
+    return {
+      linked: links.get(circuit ?? '') ?? 'none',
+      nulled,
+      proved: circuit ? provedDead.has(circuit) || this.isUnconnected(circuit) : !mainOn,
     };
   }
 

@@ -32,14 +32,16 @@ export function TellThem({ observation }: { observation: Observation }) {
         {due.map(({ to, sort, paper }) => (
           <span key={to} className="flex flex-wrap items-center gap-x-3">
             {!isSealed && <Tell observation={observation} to={to} again={lastTold(job, observation.id, to) !== null} />}
-            <a
-              href={`/api/jobs/${jobId}/letters/${observation.id}?sort=${sort}`}
-              target="_blank"
-              rel="noreferrer"
-              className="py-1 text-sm underline underline-offset-4"
-            >
-              {paper}
-            </a>
+            {!view.practice && (
+              <a
+                href={`/api/jobs/${jobId}/letters/${observation.id}?sort=${sort}`}
+                target="_blank"
+                rel="noreferrer"
+                className="py-1 text-sm underline underline-offset-4"
+              >
+                {paper}
+              </a>
+            )}
           </span>
         ))}
       </p>

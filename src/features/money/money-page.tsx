@@ -104,7 +104,7 @@ function MoneyRow({ row: { job, told, costs } }: { row: Row }) {
     each === null ? '–' : showMinutes(each),
   );
   return (
-    <tr className="border-t border-rule align-top max-md:grid max-md:grid-cols-2 max-md:py-2">
+    <tr className="border-t border-rule align-top max-md:grid max-md:grid-cols-2 max-md:gap-x-2 max-md:py-2">
       <td className="py-1.5 pr-3 max-md:col-span-2">
         <Link href={`/jobs/${job.jobId}`} className="font-semibold underline decoration-rule-strong underline-offset-4">
           {job.documentNumber ?? job.reference}

@@ -2,7 +2,7 @@
 
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { type MoneyFields, mostPriceLines } from '../../core/firm/kinds/money';
+import { type MoneyFields, mostMoneyLines } from '../../core/firm/kinds/money';
 import { linesPence } from '../../core/firm/margin';
 import { readMoney, showMoney } from '../../core/words/money';
 import type { PricedJob } from '../../server/projections/job-summary';
@@ -50,7 +50,7 @@ export function PriceLines({ job, told, say }: Props) {
           </Line>
         ))}
       </ul>
-      {own.length < mostPriceLines && (
+      {own.length < mostMoneyLines && (
         <NewLine
           reference={job.reference}
           add={(line) => say({ lines: [...own, line], pricePence: own.length === 0 ? null : priced })}

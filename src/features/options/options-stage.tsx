@@ -93,7 +93,7 @@ export function OptionsStage() {
 
 /** What was offered, with the ways to send it and what came of it. */
 function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew') => void }) {
-  const { job, jobId, unsent } = useJob();
+  const { job, jobId, unsent, practice } = useJob();
   const [sending, setSending] = useState(false);
   const [heard, setHeard] = useState(false);
   const { accepted } = set;
@@ -105,14 +105,16 @@ function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew')
           <h1 className="text-xl">Ways to put it right</h1>
           <p className="text-sm text-faint">Offered {showMoment(new Date(set.at))}.</p>
         </div>
-        {!accepted && (
+        {!accepted && !practice && (
           <Button look="next" onClick={() => setSending(true)}>
             Send it by link
           </Button>
         )}
-        <a className={linkLook('plain')} href={`/api/jobs/${jobId}/options`} target="_blank" rel="noreferrer">
-          On paper
-        </a>
+        {!practice && (
+          <a className={linkLook('plain')} href={`/api/jobs/${jobId}/options`} target="_blank" rel="noreferrer">
+            On paper
+          </a>
+        )}
         {!accepted && <Button onClick={() => setHeard(true)}>Accepted by word of mouth</Button>}
         {!accepted && (
           <Button look="quiet" onClick={() => write('change')}>

@@ -98,8 +98,13 @@ function Asked({ cases, again }: { cases: readonly DocumentCase[]; again: () => 
     <div className="max-w-2xl space-y-4">
       <div className="flex items-baseline justify-between">
         <h1 className="text-2xl">Which document?</h1>
-        <span className="text-faint">
-          {at + 1} of {cases.length}
+        <span className="flex items-baseline gap-4">
+          <span className="text-faint">
+            {at + 1} of {cases.length}
+          </span>
+          <Button look="quiet" onClick={() => go('/practice')}>
+            Leave
+          </Button>
         </span>
       </div>
       <p className="margin-line pl-4 text-lg">

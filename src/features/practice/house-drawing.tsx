@@ -1,4 +1,5 @@
-import { type House, capital } from '../../core/practice/house';
+import { capital } from '../../core/practice/capital';
+import type { House } from '../../core/practice/house';
 
 const columns = 3;
 const [width, height, gap] = [96, 58, 6];

@@ -1,11 +1,10 @@
 'use client';
 
-import { useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useState, useSyncExternalStore } from 'react';
 import { v7 } from 'uuid';
 import { JobProvider } from '../../client/job-provider';
 import { practiceLink } from '../../client/practice-link';
 import { type JobDraft, jobStream } from '../../core/catalogue';
-import type { Stage } from '../../core/job/document-definition';
 import type { Role } from '../../core/ledger/actor';
 import { loadDwellingTypes } from '../../core/practice/dwelling-type';
 import { exercises } from '../../core/practice/exercises';
@@ -15,15 +14,10 @@ import { recordOf } from '../../core/practice/record';
 import { AtHouse } from '../../core/practice/visit';
 import { nothingRemembered } from '../../core/work/remembered';
 import { useLoaded } from '../../ui/use-loaded';
-import { JobStage } from '../stages/job-stage';
-import { JobFrame } from '../workspace/job-frame';
-import { PlaceProvider } from '../workspace/place';
 import { visitKept } from './kept';
 
-type Asked = { readonly stage: Stage | null; readonly search: string };
-
-/** The real pages of a job for a practice house. */
-export function PaperPage({ number, asked }: { number: string; asked: Asked }) {
+/** The job of a practice house, on this device alone, for the pages of a job within it. */
+export function PaperPage({ number, children }: { number: string; children: ReactNode }) {
   const types = useLoaded(loadDwellingTypes);
   const isHere = useSyncExternalStore(
     () => () => undefined,
@@ -34,7 +28,7 @@ export function PaperPage({ number, asked }: { number: string; asked: Asked }) {
   if (types === 'loading' || !isHere) return <p className="p-6 text-faint">A moment…</p>;
   const house = houseOf(number, types);
   if (!house) return <p role="alert">× There is no house {number}.</p>;
-  return <Paper house={house} asked={asked} />;
+  return <Paper house={house}>{children}</Paper>;
 }
 
 const roles: readonly Role[] = ['inspector', 'supervisor', 'office'];
@@ -52,7 +46,7 @@ const nobody = {
   prices: { hourPence: null, own: [] },
 } as const;
 
-function Paper({ house, asked }: { house: House; asked: Asked }) {
+function Paper({ house, children }: { house: House; children: ReactNode }) {
   const jobId = paperStream(house.number);
   const [entries] = useState(() => begunWith(house, jobId));
   const [link] = useState(() => practiceLink(jobId, entries.length));
@@ -65,11 +59,7 @@ function Paper({ house, asked }: { house: House; asked: Asked }) {
       {...nobody}
       practice={{ house: house.number, link }}
     >
-      <PlaceProvider asked={asked}>
-        <JobFrame>
-          <JobStage />
-        </JobFrame>
-      </PlaceProvider>
+      {children}
     </JobProvider>
   );
 }

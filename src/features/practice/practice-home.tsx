@@ -17,11 +17,12 @@ type Props = {
   readonly types: readonly DwellingType[];
   /** A number that is no house. */
   readonly unknown: string | null;
+  readonly isSignedIn: boolean;
 };
 
 /** What can be practised: exercises, whole houses, one by its number; and how it went so far. */
-export function PracticeHome({ types, unknown }: Props) {
-  const results = useResults();
+export function PracticeHome({ types, unknown, isSignedIn }: Props) {
+  const results = useResults(isSignedIn);
   const next = nextExercise(results);
   return (
     <>

@@ -17,7 +17,7 @@ const load = async () => {
 };
 
 /** Practice: everything of it is made on this device, from the number of a house alone. */
-export function PracticePage() {
+export function PracticePage({ isSignedIn }: { isSignedIn: boolean }) {
   const loaded = useLoaded(load);
   const { house: number, exercise: wanted, isQuiz } = useAddress();
   const isHere = useSyncExternalStore(
@@ -47,7 +47,7 @@ export function PracticePage() {
   if (!house)
     return (
       <Frame>
-        <PracticeHome types={loaded.types} unknown={number} />
+        <PracticeHome types={loaded.types} unknown={number} isSignedIn={isSignedIn} />
       </Frame>
     );
   const exercise = exercises.find(({ id }) => id === wanted) ?? null;

@@ -11,7 +11,7 @@ const answer = z.object({ results: z.array(practiceResult) });
  * How practice went so far: what this device has, and for somebody signed in what their others have; each then has all.
  * A stranger's stays on the device.
  */
-export function useResults(): readonly PracticeResult[] {
+export function useResults(isSignedIn: boolean): readonly PracticeResult[] {
   const [results, setResults] = useState(resultsKept);
   useEffect(() => {
     const share = async () => {
@@ -29,8 +29,8 @@ export function useResults(): readonly PracticeResult[] {
         body: JSON.stringify({ results: lacking }),
       });
     };
-    // Without a network, or an account, the device's own is all there is.
-    void share().catch(() => undefined);
-  }, []);
+    // Without a network the device's own is all there is.
+    if (isSignedIn) void share().catch(() => undefined);
+  }, [isSignedIn]);
   return results;
 }

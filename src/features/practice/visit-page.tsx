@@ -3,7 +3,8 @@
 import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/edition/findings';
 import type { Exercise } from '../../core/practice/exercises';
-import { type House, type Place, capital } from '../../core/practice/house';
+import { capital } from '../../core/practice/capital';
+import type { House, Place } from '../../core/practice/house';
 import { Button, linkLook } from '../../ui/button';
 import { Confirm } from '../../ui/confirm';
 import { Select } from '../../ui/select';

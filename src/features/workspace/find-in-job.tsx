@@ -73,7 +73,7 @@ export function FindInJob() {
       },
       !isSealed && { id: 'note', says: 'Write an observation', run: to(stageAddress(jobId, 'observations')) },
       !isSealed && { id: 'isolate', says: 'Begin an isolation', run: to(stageAddress(jobId, 'isolation')) },
-      {
+      !view.practice && {
         id: 'draft',
         says: 'Draft as PDF',
         run: () => void window.open(`/api/jobs/${jobId}/draft?document=${document.id}`, '_blank', 'noreferrer'),

@@ -83,9 +83,11 @@ export function JobOverview() {
             );
           })}
         </ol>
-        <div className="border-t border-rule py-2">
-          <Kit />
-        </div>
+        {!view.practice && (
+          <div className="border-t border-rule py-2">
+            <Kit />
+          </div>
+        )}
         <p className="border-t border-rule pt-3 text-sm text-faint">
           Work in the order that suits the house. Isolate and prove dead before dead tests; prove CPC continuity before
           loop tests.

@@ -5,7 +5,7 @@ import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
 import { deviceGone, deviceLeft, deviceOpened, deviceSeen, mostDeviceName } from '../devices';
 import { readJson } from './json-of';
-import { mayHaveHappened, movesOf, sessionsOf, subscribe } from '../announcements';
+import { mayHaveMoved, movesOf, sessionsOf, subscribe } from '../announcements';
 import { NewerEntry } from '../trouble';
 import { type Asker, isStillSignedIn, signedIn } from '../who';
 
@@ -125,9 +125,8 @@ export const getStream = ({ sort, idOf: target }: Target) =>
 
 /** The same for anything of the firm's: a ledger that grew, a job opened or closed. */
 export const getMoves = signedIn(async (request, asker) => {
-  const name = movesOf(asker.firmId);
   const readAt = z.coerce.number().min(0).catch(0).parse(new URL(request.url).searchParams.get('since'));
-  return lineOf(request, asker, name, { quiet: () => !mayHaveHappened(name, readAt) });
+  return lineOf(request, asker, movesOf(asker.firmId), { quiet: () => !mayHaveMoved(asker.firmId, readAt) });
 });
 
 type WhileOpen = {

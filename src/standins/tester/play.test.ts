@@ -7,7 +7,7 @@ import { conductorContinuity } from '../../core/tests/continuity/slots';
 import type { Where } from '../../instruments/messages';
 import { idealInstrument, meterOn, usualInstrument } from '../../core/physics/meter';
 import type { ReadingValue } from '../../core/quantity/reading-value';
-import { randomFrom } from '../seeded-random';
+import { randomFrom } from '../../core/physics/seeded-random';
 import { play } from './play';
 import { sallowRise } from './sallow-rise';
 import { r1r2 } from '../../core/tests/continuity/slots';

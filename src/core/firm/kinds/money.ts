@@ -6,15 +6,15 @@ import { firmKind } from '../kind';
 const pence = z.number().int().min(0).max(100_000_000);
 const minutes = z.number().int().min(0).max(100_000);
 
-export const mostPriceLines = 60;
-const priceLine = z.object({ what: line.min(1), pence });
-export type PriceLine = z.infer<typeof priceLine>;
+export const mostMoneyLines = 60;
+const moneyLine = z.object({ what: line.min(1), pence });
+export type MoneyLine = z.infer<typeof moneyLine>;
 
 const moneyFields = z.object({
   /** What was agreed, before tax; null where its lines say. */
   pricePence: pence.nullable(),
   /** What it is made up of. */
-  lines: z.array(priceLine).max(mostPriceLines),
+  lines: z.array(moneyLine).max(mostMoneyLines),
   materialsPence: pence.nullable(),
   /** On the road for it; null where the diary says. */
   travelMinutes: minutes.nullable(),

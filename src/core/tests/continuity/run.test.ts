@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../standins/seeded-random';
+import { randomFrom } from '../../../core/physics/seeded-random';
 import { editionPack } from '../../edition/editions';
 import type { ReadingValue } from '../../quantity/reading-value';
 import { type RunPoint, readRun } from './run';

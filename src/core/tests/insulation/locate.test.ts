@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../standins/seeded-random';
+import { randomFrom } from '../../../core/physics/seeded-random';
 import { randomSections, readSides } from '../../../../tests/support/opened-tree';
 import { type LocationPoint, type Opening, legHome, locateFault } from './locate';
 

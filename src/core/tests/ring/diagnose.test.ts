@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../standins/seeded-random';
+import { randomFrom } from '../../../core/physics/seeded-random';
 import { nameOfWrong, oneWrong, randomRun, readRing, singleKinds } from '../../../../tests/support/solved-ring';
 import { editionPack } from '../../edition/editions';
 import { type Finding, diagnoseRing, nameOf } from './diagnose';

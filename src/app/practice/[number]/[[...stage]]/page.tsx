@@ -2,6 +2,9 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { KeepPage } from '../../../../client/keep-page';
 import { PaperPage } from '../../../../features/practice/paper-page';
+import { JobStage } from '../../../../features/stages/job-stage';
+import { JobFrame } from '../../../../features/workspace/job-frame';
+import { PlaceProvider } from '../../../../features/workspace/place';
 import { stageOf, titleOf } from '../../../../features/workspace/stage-address';
 
 type Props = {
@@ -29,7 +32,13 @@ export default async function PracticePaper(props: Props) {
   return (
     <>
       <KeepPage path={`/practice/${number}`} />
-      <PaperPage number={number} asked={{ stage, search: new URLSearchParams(search).toString() }} />
+      <PaperPage number={number}>
+        <PlaceProvider asked={{ stage, search: new URLSearchParams(search).toString() }}>
+          <JobFrame>
+            <JobStage />
+          </JobFrame>
+        </PlaceProvider>
+      </PaperPage>
     </>
   );
 }
