@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { houseOfPaper } from '../core/practice/paper-stream';
 import { keepPicture, pictureArrived, picturesHere } from './on-this-device';
 import type { SmallPicture } from './small-picture';
 
@@ -26,8 +27,9 @@ function addressOf(sha256: string, bytes: Blob): string {
   return address;
 }
 
-/** The pictures of a job that were taken on this device: kept, shown, and sent when there is a network. */
+/** The pictures of a job that were taken on this device: kept, shown, and sent when there is a network; of practice never. */
 export function usePictures(jobId: string): Pictures {
+  const isSent = houseOfPaper(jobId) === null;
   const [here, setHere] = useState<ReadonlyMap<string, string>>(new Map());
   const [waiting, setWaiting] = useState<ReadonlySet<string>>(new Set());
   const [sending, setSending] = useState<Pictures['sending']>(null);
@@ -39,9 +41,10 @@ export function usePictures(jobId: string): Pictures {
         ? before
         : new Map(kept.map(({ sha256, bytes }) => [sha256, addressOf(sha256, bytes)])),
     );
-    setWaiting(new Set(kept.filter(({ sent }) => !sent).map(({ sha256 }) => sha256)));
-    return kept.filter(({ sent }) => !sent);
-  }, [jobId]);
+    const lacking = kept.filter(({ sent }) => isSent && !sent);
+    setWaiting(new Set(lacking.map(({ sha256 }) => sha256)));
+    return lacking;
+  }, [jobId, isSent]);
   const send = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;

@@ -6,6 +6,7 @@ import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { nextCookies } from 'better-auth/next-js';
 import { and, count, eq, gt } from 'drizzle-orm';
 import { env } from '../env';
+import { addressOf } from './address-of';
 import { authenticationDatabase } from './connection';
 import { forgetTries, takeTry, waitWords } from './guessing';
 import { sessionsChanged } from './known-sessions';
@@ -22,10 +23,6 @@ const emailOf = (body: unknown): string =>
     .trim()
     .toLowerCase()
     .slice(0, 200);
-
-/** Where a request came from, as our own server says: what a stranger's headers say of it is taken off before. */
-const addressOf = (headers: Headers | undefined): string =>
-  headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? '';
 
 /**
  * Whether a password is the asker's own, for an act as grave as a signature; null where it is, otherwise the reason.

@@ -38,6 +38,8 @@ const dwellingPoint = z.object({
   id,
   room: z.string().max(80).default(''),
   kind: z.enum(pointKinds).default('socket'),
+  /** Its line, or by a mistake its neutral, comes over switches: what is connected there is PLACE.S. */
+  switched: z.enum(['L', 'N']).optional(),
 });
 
 const dwellingCircuit = z.object({

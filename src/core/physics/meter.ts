@@ -58,15 +58,20 @@ type Pair = readonly [ConductorLetter, ConductorLetter];
 /** What a person with a tester would read on an installation, test by test. Every method is a procedure: it links, opens and isolates as that test wants. */
 export class Meter {
   private readonly solvers = new Map<string, Solver>();
+  private readonly rest: Standing;
 
   constructor(
     private readonly dwelling: Dwelling,
     private readonly pack: EditionPack,
     private readonly instrument: Instrument,
-  ) {}
+    /** Which way the switches of the installation stand. */
+    switches: Standing['switches'] = {},
+  ) {
+    this.rest = { ...atRest, switches };
+  }
 
   /** R1+R2 at every point: line and CPC linked at the board, the circuit isolated. */
-  lineAndCpc(circuit: string, switches: Standing['switches'] = {}): PointShown[] {
+  lineAndCpc(circuit: string, switches: Standing['switches'] = this.rest.switches): PointShown[] {
     const standing = {
       ...this.dead(),
       switches,
@@ -155,7 +160,7 @@ export class Meter {
   /** Insulation of the whole board with every circuit on its bars, the supply off. */
   boardInsulation(pair: Pair, loadsIn = false): Shown {
     const bar = { L: 'BUS.L', N: 'BAR.N', C: 'MET' } as const;
-    return this.megohms({ ...atRest, loadsIn }, bar[pair[0]], bar[pair[1]]);
+    return this.megohms({ ...this.rest, loadsIn }, bar[pair[0]], bar[pair[1]]);
   }
 
   /** Volts between each pair at a point while the installation stands as said: for proving dead. */
@@ -164,31 +169,51 @@ export class Meter {
     circuit: string,
     point: string,
   ): { readonly pair: string; readonly volts: number }[] {
-    return (
-      [
-        ['L', 'N'],
-        ['L', 'C'],
-        ['N', 'C'],
-      ] as Pair[]
-    ).map((pair) => {
-      const [red, black] = this.contacts(circuit, point, pair);
-      return {
-        pair: pair.join('–').replace('C', 'E'),
-        volts: Math.abs(
-          this.solver({ ...atRest, ...standing, loadsIn: standing.loadsIn ?? true }).voltage(red, black) ?? 0,
-        ),
-      };
+    const switched = this.circuit(circuit).points.find(({ id }) => id === point)?.switched;
+    const between = (name: string, red: string, black: string) => ({
+      pair: name,
+      volts: Math.abs(
+        this.solver({ ...this.rest, ...standing, loadsIn: standing.loadsIn ?? true }).voltage(red, black) ?? 0,
+      ),
     });
+    const pairs: Pair[] = [
+      ['L', 'N'],
+      ['L', 'C'],
+      ['N', 'C'],
+    ];
+    return [
+      ...pairs.map((pair) => between(pair.join('–').replace('C', 'E'), ...this.contacts(circuit, point, pair))),
+      // What feeds the switch is there too, whichever way that stands.
+      ...(switched ? [between('feed–E', `${circuit}/${point}.${switched}`, `${circuit}/${point}.C`)] : []),
+    ];
+  }
+
+  /** Volts from each terminal of a switch to its protective conductor, or to the main one where it has none. */
+  switchVolts(
+    standing: Partial<Standing>,
+    circuit: string,
+    switchId: string,
+  ): { readonly pair: string; readonly volts: number }[] {
+    const solver = this.solver({ ...this.rest, ...standing, loadsIn: true });
+    const own = `${switchId}.`;
+    const terminals = new Set(
+      this.circuit(circuit).wires.flatMap(({ from, to }) => [from, to].filter((end) => end.startsWith(own))),
+    );
+    const earth = terminals.delete(`${own}C`) ? `${circuit}/${own}C` : 'MET';
+    return [...terminals].map((terminal) => ({
+      pair: `${terminal.slice(own.length)}–E`,
+      volts: Math.abs(solver.voltage(`${circuit}/${terminal}`, earth) ?? 0),
+    }));
   }
 
   /** Ze at the incoming terminals with the earthing conductor off the main earthing terminal. */
   externalLoop(): Shown {
-    return this.loop({ ...atRest, earthingConductorOff: true }, 'INCOMING.L', 'EARTHING', false);
+    return this.loop({ ...this.rest, earthingConductorOff: true }, 'INCOMING.L', 'EARTHING', false);
   }
 
   /** Prospective fault current in kiloamperes at the incoming terminals, protective conductors connected. */
   faultCurrent(pair: 'L–N' | 'L–E'): Shown {
-    const loop = this.loop(atRest, 'INCOMING.L', pair === 'L–N' ? 'INCOMING.N' : 'MET', false);
+    const loop = this.loop(this.rest, 'INCOMING.L', pair === 'L–N' ? 'INCOMING.N' : 'MET', false);
     const ohms = loop.true ?? Infinity;
     const kiloamps = this.dwelling.supply.volts / (ohms + this.gauss() * this.instrument.loopNoise * 0.1) / 1000;
     return ohms === Infinity
@@ -202,12 +227,16 @@ export class Meter {
 
   /** Zs at a point; by the no-trip method behind an RCD. */
   earthLoop(circuit: string, point: string, method: 'two-lead' | 'no-trip' = 'two-lead'): Shown {
-    return this.loop({ ...atRest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'C']), method === 'no-trip');
+    return this.loop(
+      { ...this.rest, supplyOn: true },
+      ...this.contacts(circuit, point, ['L', 'C']),
+      method === 'no-trip',
+    );
   }
 
   /** Line to neutral at a point: no RCD sees it. */
   lineNeutralLoop(circuit: string, point: string): Shown {
-    return this.loop({ ...atRest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'N']), false);
+    return this.loop({ ...this.rest, supplyOn: true }, ...this.contacts(circuit, point, ['L', 'N']), false);
   }
 
   /** Volts of the supply at the incoming terminals, main switch off; `T-E` is the earthing terminal to an earth of its own. */
@@ -281,18 +310,18 @@ export class Meter {
 
   /** The loop through line and CPC at a point, in ohm; null where one of them is open, or beyond the instrument's range. */
   earthPath(circuit: string, point: string): number | null {
-    const ohms = this.solver({ ...atRest, supplyOn: true }).resistance(...this.contacts(circuit, point, ['L', 'C']));
+    const ohms = this.solver({ ...this.rest, supplyOn: true }).resistance(...this.contacts(circuit, point, ['L', 'C']));
     // What comes back over insulation alone is no path.
     return ohms !== null && ohms <= this.instrument.ohmMost ? ohms : null;
   }
 
   /** Continuity of a main bonding conductor, one end parted or still connected. */
   bonding(service: string, parted = true): Shown {
-    const standing = { ...atRest, supplyOn: false, bondsOff: parted ? [service] : [] };
+    const standing = { ...this.rest, supplyOn: false, bondsOff: parted ? [service] : [] };
     return this.ohms(standing, parted ? `BOND ${service}` : 'MET', `SERVICE ${service}`);
   }
 
-  private dead = (): Standing => ({ ...atRest, off: allOff(this.dwelling) });
+  private dead = (): Standing => ({ ...this.rest, off: allOff(this.dwelling) });
 
   private points = (circuit: string): string[] => this.circuit(circuit).points.map((p) => p.id);
   private ends = (circuit: string): readonly string[] => endsOf(this.circuit(circuit));
@@ -307,7 +336,12 @@ export class Meter {
   private contact(circuit: string, point: string, contact: ConductorLetter): string {
     const fault = this.dwelling.faults.find((f) => f.kind === 'reversed' && f.circuit === circuit && f.point === point);
     const [one, two] = fault?.kind === 'reversed' ? fault.swap : [];
-    return `${circuit}/${point}.${contact === one ? two : contact === two ? one : contact}`;
+    return this.terminal(circuit, point, (contact === one ? two : contact === two ? one : contact) ?? contact);
+  }
+  /** Where a conductor ends at a point: over its switches, where it is switched. */
+  private terminal(circuit: string, point: string, conductor: ConductorLetter): string {
+    const switched = this.circuit(circuit).points.find(({ id }) => id === point)?.switched;
+    return `${circuit}/${point}.${conductor === switched ? 'S' : conductor}`;
   }
   private contacts = (circuit: string, point: string, [one, two]: Pair): [string, string] => [
     this.contact(circuit, point, one),
@@ -316,7 +350,7 @@ export class Meter {
 
   private contactFaults(...terminals: string[]) {
     return this.dwelling.faults.flatMap((f) =>
-      f.kind === 'contact' && terminals.some((t) => t === `${f.circuit}/${f.point}.${f.conductor}`) ? [f] : [],
+      f.kind === 'contact' && terminals.some((t) => t === this.terminal(f.circuit, f.point, f.conductor)) ? [f] : [],
     );
   }
 

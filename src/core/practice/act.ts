@@ -61,6 +61,8 @@ export const act = z.discriminatedUnion('is', [
   z.object({ is: z.literal('look'), place: id }),
   z.object({ is: z.literal('cover'), place: id, off: z.boolean() }),
   z.object({ is: z.literal('try'), place: id }),
+  /** Changes a switch over. */
+  z.object({ is: z.literal('work'), place: id }),
   z.object({ is: z.literal('ask') }),
   z.object({ is: z.literal('tell') }),
   z.object({ is: z.literal('switch'), what: switched, on: z.boolean() }),
@@ -68,6 +70,7 @@ export const act = z.discriminatedUnion('is', [
   z.object({ is: z.literal('prove') }),
   z.object({ is: z.literal('volts'), place: id }),
   z.object({ is: z.literal('null') }),
+  z.object({ is: z.literal('fuse') }),
   z.object({ is: z.literal('link'), circuit: id, how: z.enum(links) }),
   z.object({ is: z.literal('empty'), circuit: id }),
   z.object({ is: z.literal('measure'), measured }),

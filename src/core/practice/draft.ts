@@ -3,6 +3,7 @@ import type { ConductorLetter, DwellingFault } from '../physics/dwelling';
 import type { DwellingType, TypeCircuit } from './dwelling-type';
 import { capital } from './capital';
 import type { Draw } from './seeded';
+import { type Switching, poleOf, switchingsOf, wiredAs } from './switching';
 
 type PointKind = Point['kind'];
 type Cable = {
@@ -32,6 +33,8 @@ export type DraftCircuit = {
   points: DraftPoint[];
   readonly switches: readonly DraftPoint[];
   cables: Cable[];
+  switchings: readonly Switching[];
+  readonly cable: { readonly liveMm2: number; readonly cpcMm2: number };
   loads: { id: string; at: string; between: [ConductorLetter, ConductorLetter]; ohms: number }[];
 };
 
@@ -58,6 +61,8 @@ export class Draft {
   constructor(
     readonly type: DwellingType,
     readonly draw: Draw,
+    /** Of its own, so that what else is drawn does not hang on how many switches there are. */
+    private readonly switchDraw: Draw,
   ) {
     const { supply, earthing } = type;
     this.supply = {
@@ -114,6 +119,7 @@ export class Draft {
       };
     });
     const { residual } = circuit;
+    const switches = of(true);
     const feeder = this.type.boards.find(({ id }) => id === circuit.board)?.suppliedFrom;
     return {
       id: circuit.id,
@@ -129,7 +135,9 @@ export class Draft {
           }
         : null,
       points,
-      switches: of(true),
+      switches,
+      switchings: switchingsOf(points, switches, this.switchDraw),
+      cable: circuit.cable,
       cables,
       loads: [],
     };
@@ -186,6 +194,20 @@ export class Draft {
     );
   }
 
+  /** Its points, and what switches them. */
+  private wired({ points, switchings, cable, cables }: DraftCircuit) {
+    const wired = switchings.map((each) => wiredAs(each, cable));
+    const hasCpc = cables.some(({ cpcMm2 }) => cpcMm2 !== null);
+    return {
+      points: points.map((point) => {
+        const by = switchings.find(({ lights }) => lights.includes(point.id));
+        return by ? { ...point, switched: poleOf(by) } : point;
+      }),
+      wires: wired.flatMap(({ wires }) => wires).filter(({ id }) => hasCpc || !id.startsWith('protective')),
+      switches: wired.flatMap(({ switches }) => switches),
+    };
+  }
+
   /** The same as an installation file. */
   dwelling(): unknown {
     const { earthing, boards } = this.type;
@@ -202,10 +224,16 @@ export class Draft {
         id,
         fedFrom: { circuit: suppliedFrom, point: this.circuit(suppliedFrom).points.at(-1)?.id },
       })),
-      circuits: [...this.circuits.values()].map(({ board, residual, switches: _, ...circuit }) => ({
-        ...circuit,
-        ...(board ? { board } : {}),
-        ...(residual ? { residual } : {}),
+      circuits: [...this.circuits.values()].map((circuit) => ({
+        id: circuit.id,
+        name: circuit.name,
+        arrangement: circuit.arrangement,
+        device: circuit.device,
+        cables: circuit.cables,
+        loads: circuit.loads,
+        ...this.wired(circuit),
+        ...(circuit.board ? { board: circuit.board } : {}),
+        ...(circuit.residual ? { residual: circuit.residual } : {}),
       })),
       faults: this.faults,
     };

@@ -3,6 +3,7 @@ import { pointKinds } from '../installation/point';
 import { earthingSystems } from '../installation/supply';
 import { conductorLetters } from '../physics/dwelling';
 import sortsRaw from './sorts.json';
+import { switchingFaults } from './switching';
 
 const range = z.tuple([z.number(), z.number()]);
 const letters = z.array(z.enum(conductorLetters));
@@ -43,6 +44,7 @@ const physics = z.discriminatedUnion('kind', [
   z.looseObject({ kind: z.literal('borrowed neutral') }),
   z.looseObject({ kind: z.literal('supplementary bond'), part: z.string(), ohms: range }),
   z.looseObject({ kind: z.literal('connected load'), megohms: range }),
+  z.looseObject({ kind: z.literal('switch'), wrong: z.enum(switchingFaults) }),
   z.looseObject({ kind: z.literal('no access') }),
   z.looseObject({ kind: z.literal('change'), set: z.record(z.string(), z.unknown()) }),
 ]);

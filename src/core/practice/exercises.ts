@@ -82,6 +82,16 @@ export const exercises: readonly Exercise[] = [
     counted: testing,
   },
   {
+    id: 'both-switches',
+    title: 'From both places',
+    minutes: 10,
+    says: 'Lights downstairs in an old house. Try every switch in every position, dead, and say which is wrong, and how.',
+    type: 'hundred-repairs',
+    hides: [['hall-strapper'], ['kitchen-neutral'], ['hall-strapper', 'kitchen-neutral']],
+    circuits: ['c1'],
+    counted: testing,
+  },
+  {
     id: 'whose-neutral',
     title: 'Whose neutral?',
     minutes: 10,

@@ -221,6 +221,15 @@ function lay(
       draft.letIn(circuit, point);
       return { points: [point.id], circuits: [owner.id], isRead: true };
     }
+    case 'switch': {
+      const at = fault.where.at.toLowerCase();
+      const found = circuit.switchings.find(({ room }) => at.includes(room));
+      if (!found) throw new RangeError(`${fault.id}: no switch there`);
+      circuit.switchings = circuit.switchings.map((each) =>
+        each === found ? { ...each, wrong: physics.wrong } : each,
+      );
+      return { points: [...found.switches, ...found.lights], isRead: true };
+    }
     case 'spur':
       return spur(fault, physics, draft, circuit);
     default:

@@ -5,6 +5,7 @@ import { hide } from './hide';
 import { capital } from './capital';
 import { Draw, seeded } from './seeded';
 import { type Sight, sightsOf } from './sights';
+import type { Switching } from './switching';
 
 /** A place one can go to: its id says what it is, `board:b1`, `point:Kitchen 1`, `service:water`, `intake`, `room:hall`. */
 export type Place = {
@@ -50,6 +51,8 @@ export type House = {
   readonly dwelling: Dwelling;
   readonly hidden: readonly Hidden[];
   readonly sights: readonly Sight[];
+  /** How the lights are switched, by circuit. */
+  readonly switchings: ReadonlyMap<string, readonly Pick<Switching, 'room' | 'lights' | 'switches'>[]>;
   /** What joins each metal part of the bath room to the others, in ohm. */
   readonly parts: ReadonlyMap<string, number>;
 };
@@ -71,10 +74,14 @@ export function houseOf(number: string, types: readonly DwellingType[]): House |
   const type = types.find(({ id }) => id === typeId);
   if (!type) return null;
   const draw = new Draw(seeded(`${typeId}.${seed}`));
-  if (chosen === undefined) return build(number, type, drawn(type, draw), draw);
+  const draft = () => new Draft(type, draw, new Draw(seeded(`switches of ${typeId}.${seed}`)));
+  if (chosen === undefined) {
+    const faults = drawn(type, draw);
+    return build(number, faults, draft());
+  }
   const mask = mixed(seed, Number.parseInt(chosen, 36));
   const faults = type.faults.filter((_, index) => (mask >> index) & 1);
-  return mask >= 0 && mask < 2 ** type.faults.length ? build(number, type, faults, draw) : null;
+  return mask >= 0 && mask < 2 ** type.faults.length ? build(number, faults, draft()) : null;
 }
 
 /** So many faults as the kind of dwelling wants, by their weight, none twice and none beside what it cannot stand beside. */
@@ -93,8 +100,8 @@ function drawn({ faults, draw: wanted }: DwellingType, draw: Draw): PracticeFaul
   return taken;
 }
 
-function build(number: string, type: DwellingType, faults: readonly PracticeFault[], draw: Draw): House {
-  const draft = new Draft(type, draw);
+function build(number: string, faults: readonly PracticeFault[], draft: Draft): House {
+  const { type } = draft;
   const places = placesOf(type, draft);
   const circuits = type.circuits.map((circuit): ChartCircuit => ({
     ...circuit,
@@ -119,6 +126,7 @@ function build(number: string, type: DwellingType, faults: readonly PracticeFaul
     dwelling: read.dwelling,
     hidden,
     sights: sightsOf(type, hidden, places),
+    switchings: new Map([...draft.circuits.values()].map(({ id, switchings }) => [id, switchings])),
     parts: draft.parts,
   };
 }

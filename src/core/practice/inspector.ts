@@ -7,6 +7,7 @@ import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, Place } from './house';
 import { practiceLimits } from './practice-pack';
 import type { Part } from './score';
+import { switchesRight } from './switching';
 import { type AtHouse, type Reading, type Visit, begun } from './visit';
 
 type Tried = NonNullable<Parameters<typeof diagnoseRing>[0]['tried']>[number];
@@ -235,6 +236,7 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
       place,
       reading: reads({ of: 'continuity', place: place.id, pair: 'L-C' }),
     }));
+    testSwitches(circuit);
     does({ is: 'link', circuit: circuit.id, how: 'none' });
     const alone = both.map(({ place }) => reads({ of: 'long lead', place: place.id }));
     const firstOpen = both.find(({ reading }) => isOpen(reading));
@@ -255,6 +257,23 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
       isNamed = true;
       names(place.id, 'joint', 'C2', circuit.id);
     });
+  }
+
+  /** Every switch changed over in turn, the light read each time. */
+  function testSwitches(circuit: ChartCircuit): void {
+    for (const switching of house.switchings.get(circuit.id) ?? []) {
+      const [light = '', ...switches] = [switching.lights[0] ?? '', ...switching.switches].map((id) => `point:${id}`);
+      if (house.locked.includes(switching.room)) continue;
+      const read = () => reads({ of: 'continuity', place: light, pair: 'L-C' });
+      const atRest = read();
+      for (const each of [...switches, ...switches]) {
+        does({ is: 'work', place: each });
+        read();
+      }
+      // One that reads nowhere says nothing of its switches.
+      if (isOpen(atRest) || switchesRight(visit, switching) !== false) continue;
+      names(switches[0] ?? light, 'switch wiring', switches.length > 1 ? 'C3' : 'C2', circuit.id);
+    }
   }
 
   /** A neutral that does not answer to its own circuit answers to another. */

@@ -25,18 +25,46 @@ type Result =
       readonly trips?: readonly string[];
     };
 
+type Volts = { readonly pair: string; readonly volts: number };
+type Stands = Pick<Visit, 'mainOn' | 'off' | 'over'>;
+/** Live tests want no nulled leads, and the origin no switches. */
+const bare = { nulled: true, over: new Set<string>() };
+const isTouched = (found: readonly Volts[]): boolean => found.some(({ volts }) => volts > practiceLimits.touchVolts);
+
 const open: Shown = { value: { is: 'open' }, true: null, moves: null };
 
 /** The instrument of a practice dwelling: probes put where the learner puts them, on the house as it stands. */
 export class Probe {
   private random: () => number = () => 0.5;
-  private readonly nulled: Meter;
-  private readonly raw: Meter;
+  private readonly instrument: Instrument = usualInstrument(() => this.random());
+  private readonly meters = new Map<string, Meter>();
 
-  constructor(private readonly house: House) {
-    const instrument: Instrument = usualInstrument(() => this.random());
-    this.nulled = new Meter(house.dwelling, practicePack, instrument);
-    this.raw = new Meter(house.dwelling, practicePack, { ...instrument, nullOhms: 0 });
+  constructor(private readonly house: House) {}
+
+  /** The instrument with its leads nulled or not, on the house with its switches as they stand. */
+  private meter({ nulled, over }: Pick<Visit, 'nulled' | 'over'>): Meter {
+    const key = [nulled, ...[...over].sort()].join(' ');
+    const known =
+      this.meters.get(key) ??
+      new Meter(
+        this.house.dwelling,
+        practicePack,
+        nulled ? this.instrument : { ...this.instrument, nullOhms: 0 },
+        this.positions(over),
+      );
+    this.meters.set(key, known);
+    return known;
+  }
+
+  /** The second position of every switch that is changed over. */
+  private positions(over: ReadonlySet<string>): Readonly<Record<string, string>> {
+    return Object.fromEntries(
+      this.house.dwelling.circuits.flatMap((circuit) =>
+        circuit.switches.flatMap(({ id, positions }) =>
+          over.has(`point:${id}`) ? [[`${circuit.id}/${id}`, Object.keys(positions)[1] ?? '']] : [],
+        ),
+      ),
+    );
   }
 
   /** The circuit whose conductors are truly at a place; null where there are none. */
@@ -48,7 +76,7 @@ export class Probe {
     return this.house.dwelling.circuits.find(({ points }) => points.some((point) => point.id === id))?.id ?? null;
   }
 
-  private standing = (visit: Pick<Visit, 'mainOn' | 'off'>): Partial<Standing> => ({
+  private standing = (visit: Stands): Partial<Standing> => ({
     supplyOn: visit.mainOn,
     off: new Map(
       this.house.circuits
@@ -57,20 +85,32 @@ export class Probe {
     ),
   });
 
-  volts(visit: Visit, place: Place) {
+  volts(visit: Visit, place: Place): readonly Volts[] {
     const circuit = this.circuitAt(place);
-    const point = place.kind === 'switch' ? this.firstPoint(circuit) : place.id.slice('point:'.length);
-    return circuit && point ? this.nulled.volts(this.standing(visit), circuit, point) : [];
+    const id = place.id.slice('point:'.length);
+    if (!circuit) return [];
+    const meter = this.meter(visit);
+    return place.kind === 'switch'
+      ? meter.switchVolts(this.standing(visit), circuit, id)
+      : meter.volts(this.standing(visit), circuit, id);
   }
 
-  private firstPoint = (circuit: string | null): string | null =>
-    this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points[0]?.id ?? null;
-
-  /** Whether any point of a circuit is live as the house stands, whatever feeds it. */
-  isLive(visit: Pick<Visit, 'mainOn' | 'off'>, circuit: string): boolean {
+  /** Whether any point of a circuit is live as the house stands, whatever feeds it and whichever way its switches stand. */
+  isLive(visit: Stands, circuit: string): boolean {
     const points = this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points ?? [];
-    return points.some(({ id }) =>
-      this.nulled.volts(this.standing(visit), circuit, id).some(({ volts }) => volts > practiceLimits.touchVolts),
+    const meter = this.meter({ ...visit, nulled: true });
+    return points.some(({ id }) => isTouched(meter.volts(this.standing(visit), circuit, id)));
+  }
+
+  /** Lights that burn, of those a switch acts on. */
+  lit(visit: Stands, switchPlace: Place): readonly string[] {
+    const { circuit } = switchPlace;
+    const switching = this.house.switchings
+      .get(circuit ?? '')
+      ?.find(({ switches }) => switches.includes(switchPlace.id.slice('point:'.length)));
+    const meter = this.meter({ ...visit, nulled: true });
+    return (switching?.lights ?? []).filter((light) =>
+      isTouched(meter.volts(this.standing(visit), circuit ?? '', light).slice(0, 1)),
     );
   }
 
@@ -143,9 +183,9 @@ export class Probe {
         };
       }
       case 'ze':
-        return this.shown(this.nulled.externalLoop(), 'Ω', visit.mainOn ? [['ze with main on', 'house']] : []);
+        return this.shown(this.meter(bare).externalLoop(), 'Ω', visit.mainOn ? [['ze with main on', 'house']] : []);
       case 'ipf':
-        return this.shown(this.nulled.faultCurrent(what.pair === 'L-N' ? 'L–N' : 'L–E'), 'kA', []);
+        return this.shown(this.meter(bare).faultCurrent(what.pair === 'L-N' ? 'L–N' : 'L–E'), 'kA', []);
       default:
         return this.live(visit, place, what);
     }
@@ -163,7 +203,6 @@ export class Probe {
     ];
   }
 
-  private meter = (visit: Visit): Meter => (visit.nulled ? this.nulled : this.raw);
   private isRing = (id: string): boolean =>
     this.house.dwelling.circuits.find((each) => each.id === id)?.arrangement === 'ring';
 
@@ -215,7 +254,10 @@ export class Probe {
     const isOn =
       visit.mainOn && !visit.off.has(circuit) && !this.house.circuits.find(({ id }) => id === circuit)?.unconnected;
     if (!isOn) return { ok: false, why: 'No voltage here: a live test needs it on.' };
-    const meter = this.nulled;
+    const meter = this.meter({ ...visit, nulled: true });
+    const found = meter.volts(this.standing(visit), circuit, point);
+    if (!isTouched(found.filter(({ pair }) => pair === 'L–N' || pair === 'L–E')))
+      return { ok: false, why: 'No voltage here: a live test needs it on.' };
     if (what.of === 'line neutral loop') return this.shown(meter.lineNeutralLoop(circuit, point), 'Ω', []);
     const known = visit.readings.some(
       ({ measured, value }) =>

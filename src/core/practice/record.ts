@@ -5,6 +5,7 @@ import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
 import { lineNeutralLoop, zs } from '../tests/loop/slots';
 import { ipfLineEarth, ipfLineNeutral, ze } from '../tests/origin/slots';
 import { atHalfCycle, rcdFive, rcdHalf, rcdRamp, rcdTime } from '../tests/residual/slots';
+import { switching } from '../tests/polarity/slots';
 import {
   ringR1,
   ringR2,
@@ -21,6 +22,7 @@ import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, House } from './house';
 import { practiceEdition } from './practice-pack';
 import { nameOf } from './score';
+import { isMade, switchesRight } from './switching';
 import type { Reading, Visit } from './visit';
 
 /** An entry to be recorded on a practice stream. */
@@ -78,6 +80,7 @@ export function recordOf(house: House, visit: Visit, newId: () => string): Pract
     ]),
     ...house.circuits.flatMap((circuit) => wayOf(circuit, boards, ways, points, house)),
     ...visit.readings.flatMap((reading) => readingOf(house, reading, ways, points, instrumentId)),
+    ...switchingsOf(house, visit, points, instrumentId),
     ...visit.claims.flatMap((claim) => findingOf(house, claim, ways, documentId, newId)),
   ];
 }
@@ -118,15 +121,39 @@ function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house
           order: index + 1,
           spur: false,
           unplaced: false,
-          switching: place?.kind === 'light' ? 'one-way' : 'none',
+          switching: switchedAs(house, circuit.id, id),
         },
       });
     }),
   ];
 }
 
+/** How a point is switched. */
+function switchedAs(house: House, circuit: string, point: string): 'none' | 'one-way' | 'two-way' {
+  const by = house.switchings.get(circuit)?.find(({ lights }) => lights.includes(point));
+  return by ? (by.switches.length > 1 ? 'two-way' : 'one-way') : 'none';
+}
+
+/** Lights whose switches were read in every position: right, or wrong. */
+function switchingsOf(house: House, visit: Visit, points: Ids, instrumentId: string): PracticeEntry[] {
+  return [...house.switchings.values()].flat().flatMap((each): PracticeEntry[] => {
+    const isRight = switchesRight(visit, each);
+    const id = points.get(each.lights[0] ?? '');
+    if (isRight === null || id === undefined) return [];
+    const proved = visit.readings.every(
+      ({ measured, proved: isProved }) =>
+        !('place' in measured && measured.place === `point:${each.lights[0]}`) || isProved,
+    );
+    return [
+      taken(slotAt({ of: 'point', id }, measure.parse(switching)), { is: isRight ? 'confirmed' : 'reversed' }, proved, {
+        instrumentId,
+      }),
+    ];
+  });
+}
+
 /** Where a reading belongs in a job; null where a job has no slot for it. */
-function slotOf(house: House, { measured, linked }: Reading, ways: Ids, points: Ids) {
+function slotOf(house: House, { measured, linked, over }: Reading, ways: Ids, points: Ids) {
   const at = (on: Subject | null, of: Measure) => (on ? slotAt(on, measure.parse(of)) : null);
   const way = (id: string | null | undefined): Subject | null => {
     const found = ways.get(id ?? '');
@@ -141,7 +168,8 @@ function slotOf(house: House, { measured, linked }: Reading, ways: Ids, points: 
     case 'ring end':
       return at(way(measured.circuit), endOf[measured.conductor]);
     case 'continuity': {
-      // With other links, or none, it was no test of anything.
+      // With other links, or none, it was no test of anything; with a switch the other way it was one of that.
+      if (!isMade(house, measured.place, over)) return null;
       const of = linkedMeasures[linked]?.[measured.pair];
       return of ? at(point(measured.place), of) : null;
     }
@@ -188,26 +216,32 @@ function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instr
   const isOhms = dead.has(measured.of) && measured.of !== 'insulation';
   // No path but insulation is no path.
   const isOpen = isOhms && reading.value.is === 'over';
+  const value = isOpen ? { is: 'open' } : moves ? { is: 'unstable', ...moves } : reading.value;
   return [
-    entry('reading.taken', {
-      slot,
-      value: isOpen ? { is: 'open' } : moves ? { is: 'unstable', ...moves } : reading.value,
-      how: 'measured',
-      reason: null,
+    taken(slot, value, dead.has(measured.of) ? reading.proved : null, {
       instrumentId,
       leadNullOhms: isOhms && reading.nulled ? '0.08' : null,
       testVolts: measured.of === 'insulation' ? measured.volts : null,
-      isolationId: null,
-      isolationWhy: !dead.has(measured.of)
-        ? null
-        : reading.proved
-          ? 'Proved dead at the practice house'
-          : 'Not proved dead, at the practice house',
-      connected: null,
       ...(measured.of === 'zs' ? { method: measured.method } : {}),
     }),
   ];
 }
+
+/** A reading as it is recorded; whether what was touched was proved dead, where it was to be. */
+const taken = (slot: unknown, value: unknown, proved: boolean | null, more: Readonly<Record<string, unknown>>) =>
+  entry('reading.taken', {
+    slot,
+    value,
+    how: 'measured',
+    reason: null,
+    leadNullOhms: null,
+    testVolts: null,
+    isolationId: null,
+    isolationWhy:
+      proved === null ? null : proved ? 'Proved dead at the practice house' : 'Not proved dead, at the practice house',
+    connected: null,
+    ...more,
+  });
 
 function findingOf(house: House, claim: Claim, ways: Ids, documentId: string, newId: () => string): PracticeEntry[] {
   const title = defectSorts.find(({ id }) => id === claim.sort)?.title ?? claim.sort;

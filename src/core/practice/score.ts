@@ -3,6 +3,7 @@ import type { Claim, Links, Measured } from './act';
 import { cautions } from './cautions';
 import { defectSorts } from './dwelling-type';
 import type { Hidden, House, Place } from './house';
+import { switchesRight } from './switching';
 import type { Visit } from './visit';
 
 export const parts = ['safety', 'tests', 'found', 'codes', 'paper', 'time'] as const;
@@ -166,8 +167,10 @@ function codePoints({ code }: Claim, { fault }: Hidden, findings: readonly Findi
 function reasoned(hidden: Hidden, visit: Visit, house: House): boolean {
   if (house.sights.some(({ id, fault }) => fault === hidden.fault.id && visit.seen.has(id))) return true;
   const shownBy = sortOf(hidden.fault.sort)?.readBy ?? [];
-  const isTried =
-    shownBy.includes('volts') && visit.acts.some((act) => act.is === 'volts' && concerns(hidden, house, act.place));
+  const isTried = visit.acts.some(
+    (act) =>
+      (act.is === 'volts' || act.is === 'work') && shownBy.includes(act.is) && concerns(hidden, house, act.place),
+  );
   return (
     isTried || visit.readings.some(({ measured }) => shownBy.includes(measured.of) && readsOf(hidden, house, measured))
   );
@@ -300,6 +303,7 @@ function tests(house: House, visit: Visit, only: readonly string[] | null): Mark
           ),
           'At every point, line and CPC linked; or by the long lead.',
         ),
+        ...switchingMarks(house, visit, circuit.id, name),
         mark(
           `Insulation, ${name}`,
           (['L-N', 'L-C', 'N-C'] as const).every((pair) =>
@@ -350,6 +354,22 @@ function tests(house: House, visit: Visit, only: readonly string[] | null): Mark
       ),
     ),
     ...ofCircuits,
+  ];
+}
+
+/** Of every switched light, in the rooms one could get into: read dead with its switches in every position. */
+function switchingMarks(house: House, visit: Visit, circuit: string, name: string): Mark[] {
+  const switchings = (house.switchings.get(circuit) ?? []).filter(({ room }) => !house.locked.includes(room));
+  if (switchings.length === 0) return [];
+  const isTried = switchings.every((each) => switchesRight(visit, each) !== null);
+  return [
+    {
+      part: 'tests',
+      what: `Switches, ${name}`,
+      got: isTried ? 1 : 0,
+      of: 1,
+      why: isTried ? 'Done.' : 'At each switched light, line and CPC linked, every switch changed over in turn.',
+    },
   ];
 }
 

@@ -1,6 +1,7 @@
 import { type ReadingValue, showValue } from '../quantity/reading-value';
 import type { Act, Claim, Links, Measured, Paper } from './act';
 import type { House, Place } from './house';
+import { capital } from './capital';
 import { type Caution, cautions } from './cautions';
 import { practiceLimits } from './practice-pack';
 import { Probe } from './probe';
@@ -15,6 +16,8 @@ export type Reading = {
   readonly linked: Links;
   readonly nulled: boolean;
   readonly proved: boolean;
+  /** Switches that were changed over. */
+  readonly over: readonly string[];
 };
 
 /** Something the house answers. */
@@ -37,7 +40,11 @@ export type Visit = {
   readonly readDead: ReadonlySet<string>;
   readonly provedDead: ReadonlySet<string>;
   readonly covers: ReadonlySet<string>;
+  /** Switches changed over from how they stood. */
+  readonly over: ReadonlySet<string>;
   readonly nulled: boolean;
+  /** The tester's own fuse went: it reads nothing until there is a new one in it. */
+  readonly fuseBlown: boolean;
   readonly links: ReadonlyMap<string, Links>;
   readonly emptied: ReadonlySet<string>;
   readonly seen: ReadonlySet<string>;
@@ -61,7 +68,9 @@ export const begun: Visit = {
   readDead: new Set(),
   provedDead: new Set(),
   covers: new Set(),
+  over: new Set(),
   nulled: false,
+  fuseBlown: false,
   links: new Map(),
   emptied: new Set(),
   seen: new Set(),
@@ -122,6 +131,8 @@ export class AtHouse {
       case 'look':
       case 'try':
         return this.look(visit, act.place, act.is);
+      case 'work':
+        return this.work(visit, act.place);
       case 'ask':
         return this.ask(visit);
       case 'tell':
@@ -138,6 +149,8 @@ export class AtHouse {
         return this.volts(visit, act.place);
       case 'null':
         return { step: { nulled: true }, says: [plain('Leads nulled: 0.08 Ω taken off every reading.')] };
+      case 'fuse':
+        return { step: { fuseBlown: false }, says: [plain('A new fuse in the tester, of its own kind.')] };
       case 'link':
         return this.link(visit, act.circuit, act.how);
       case 'empty':
@@ -176,6 +189,27 @@ export class AtHouse {
     return {
       step: { seen, visited },
       says: says.length > 0 ? says : [plain(by === 'look' ? 'Nothing strikes the eye.' : 'It works as it should.')],
+    };
+  }
+
+  private work(visit: Visit, id: string): Outcome {
+    const place = this.placeOf(id);
+    if (place?.kind !== 'switch') return nothing('There is no switch here.');
+    const { step, says } = this.look(visit, id, 'try');
+    if (this.isLocked(place)) return { step, says };
+    const over = visit.over.has(id) ? without(visit.over, (each) => each === id) : withOne(visit.over, id);
+    const [before, after] = [visit, { ...visit, over }].map((each) => this.probe.lit(each, place));
+    const goes = (from: readonly string[] = [], to: readonly string[] = []) =>
+      from.filter((each) => !to.includes(each));
+    const [on, out] = [goes(after, before), goes(before, after)];
+    const does = [
+      on.length > 0 ? `${on.join(', ')}: on` : '',
+      out.length > 0 ? `${out.join(', ')}: out` : '',
+      on.length + out.length === 0 ? 'nothing lights, and nothing goes out' : '',
+    ].filter(Boolean);
+    return {
+      step: { ...step, over },
+      says: [...says.filter(({ tone }) => tone === 'sign'), plain(`Changed over. ${capital(does.join('; '))}.`)],
     };
   }
 
@@ -236,7 +270,7 @@ export class AtHouse {
           wrongs.push(['live with covers off', circuit ?? cover]);
       }
     }
-    const stands = { mainOn, off };
+    const stands = { mainOn, off, over: visit.over };
     // What is on again is not dead, and nothing is that is fed by it.
     const gone = (each: string) => on && (isMain || each === what || this.probe.isLive(stands, each));
     return {
@@ -325,9 +359,11 @@ export class AtHouse {
     this.house.circuits.find((each) => each.id === id)?.unconnected ?? false;
 
   private measure(visit: Visit, what: Measured): Outcome {
+    if (visit.fuseBlown) return nothing('Nothing: the fuse of the tester is blown.');
     const result = this.probe.measure(visit, what);
     const tripped = result.trips ? { off: new Set([...visit.off, ...result.trips]) } : {};
-    if (!result.ok) return { step: tripped, says: [plain(result.why)], wrongs: result.wrongs ?? [] };
+    const fuseBlown = result.wrongs?.some(([caution]) => caution === 'dead test live') ?? false;
+    if (!result.ok) return { step: { ...tripped, fuseBlown }, says: [plain(result.why)], wrongs: result.wrongs ?? [] };
     const { value, moves, unit } = result;
     const text = moves ? `${moves.low} to ${moves.high} ${unit}, moving` : `${showValue(value)} ${unit}`.trim();
     return {
@@ -341,12 +377,13 @@ export class AtHouse {
   }
 
   /** What a reading was taken under. */
-  private circumstances(visit: Visit, what: Measured): Pick<Reading, 'linked' | 'nulled' | 'proved'> {
+  private circumstances(visit: Visit, what: Measured): Pick<Reading, 'linked' | 'nulled' | 'proved' | 'over'> {
     const circuit = 'circuit' in what ? what.circuit : 'place' in what ? this.placeOf(what.place)?.circuit : null;
     const { provedDead, links, nulled, mainOn } = visit;
     return {
       linked: links.get(circuit ?? '') ?? 'none',
       nulled,
+      over: [...visit.over].filter((each) => this.placeOf(each)?.circuit === circuit),
       proved: circuit ? provedDead.has(circuit) || this.isUnconnected(circuit) : !mainOn,
     };
   }

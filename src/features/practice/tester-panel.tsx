@@ -59,7 +59,13 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
       >
         <span className="block text-3xl tabular-nums">{shown?.tone === 'reading' ? shown.text : '– – –'}</span>
         <span className="block text-xs font-normal text-faint">
-          {shown && shown.tone !== 'reading' ? shown.text : visit.nulled ? 'leads nulled' : 'leads not nulled'}
+          {visit.fuseBlown
+            ? 'its fuse is blown'
+            : shown && shown.tone !== 'reading'
+              ? shown.text
+              : visit.nulled
+                ? 'leads nulled'
+                : 'leads not nulled'}
         </span>
       </output>
       <Select label="Function" value={set} options={functions} onChange={setSet} className="w-full" />
@@ -141,9 +147,13 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
         )}
       </div>
       <div className="flex gap-2">
-        <Button onClick={() => does({ is: 'null' })} disabled={visit.nulled}>
-          {visit.nulled ? 'Nulled' : 'Null the leads'}
-        </Button>
+        {visit.fuseBlown ? (
+          <Button onClick={() => does({ is: 'fuse' })}>Put a new fuse in</Button>
+        ) : (
+          <Button onClick={() => does({ is: 'null' })} disabled={visit.nulled}>
+            {visit.nulled ? 'Nulled' : 'Null the leads'}
+          </Button>
+        )}
         <Button
           look="next"
           className="flex-1"

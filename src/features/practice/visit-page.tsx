@@ -167,7 +167,11 @@ function AtPlace({ on, place }: { on: OnVisit; place: Place }) {
             {isOff ? 'Cover on' : 'Take the cover off'}
           </Button>
         )}
-        <Button onClick={() => does({ is: 'try', place: place.id })}>Try it</Button>
+        {place.kind === 'switch' ? (
+          <Button onClick={() => does({ is: 'work', place: place.id })}>Change it over</Button>
+        ) : (
+          <Button onClick={() => does({ is: 'try', place: place.id })}>Try it</Button>
+        )}
         {hasVolts && <Button onClick={() => does({ is: 'volts', place: place.id })}>Voltage?</Button>}
         {place.kind === 'intake' && <Button onClick={() => does({ is: 'ask' })}>Ask about the house</Button>}
       </div>

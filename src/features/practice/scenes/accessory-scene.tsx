@@ -8,10 +8,18 @@ const boxCores = [
 ] as const;
 
 /** A socket, light, switch or outlet: its front, or the box behind it with what is connected there. */
-export function AccessoryScene({ house, place, isOff, shows }: SceneProps) {
+export function AccessoryScene({ house, visit, place, isOff, shows }: SceneProps) {
   const circuit = house.circuits.find(({ id }) => id === place.circuit);
   const isRing = circuit?.arrangement === 'ring';
   const hasEarth = !shows.has('no protective conductor');
+  const isOver = visit.over.has(place.id);
+  if (place.kind === 'switch')
+    return (
+      <g>
+        {isOff ? <SwitchBox house={house} place={place} hasEarth={hasEarth} /> : <SwitchFront isOver={isOver} />}
+        <Flaws x={isOff ? 240 : 300} y={isOff ? 100 : 150} shows={shows} />
+      </g>
+    );
   return (
     <g>
       {isOff ? (
@@ -48,12 +56,6 @@ export function AccessoryScene({ house, place, isOff, shows }: SceneProps) {
           <path d="M224 100h32l8 18h-48z" />
           <circle cx="240" cy="142" r="24" />
         </g>
-      ) : place.kind === 'switch' ? (
-        <g>
-          <rect x="170" y="50" width="140" height="140" rx="4" />
-          <rect x="222" y="92" width="36" height="56" />
-          <path d="M222 120h36" />
-        </g>
       ) : place.kind === 'socket' ? (
         <g>
           <rect x="120" y="60" width="240" height="120" rx="4" />
@@ -75,6 +77,51 @@ export function AccessoryScene({ house, place, isOff, shows }: SceneProps) {
         </g>
       )}
       <Flaws x={isOff ? 240 : 300} y={isOff ? 100 : 150} shows={shows} />
+    </g>
+  );
+}
+
+/** A rocker: which half is pressed in tells how it stands. */
+function SwitchFront({ isOver }: { isOver: boolean }) {
+  return (
+    <g>
+      <rect x="170" y="50" width="140" height="140" rx="4" />
+      <rect x="218" y="88" width="44" height="64" rx="2" />
+      <path d="M218 120h44" />
+      <rect x="222" y={isOver ? 124 : 92} width="36" height="24" fill="var(--ink)" stroke="none" opacity="0.22" />
+    </g>
+  );
+}
+
+/** Behind a switch: its common, one way or two, and the earth of its box. */
+function SwitchBox({ house, place, hasEarth }: Pick<SceneProps, 'house' | 'place'> & { hasEarth: boolean }) {
+  const by = house.switchings
+    .get(place.circuit ?? '')
+    ?.find(({ switches }) => switches.includes(place.id.slice('point:'.length)));
+  const terminals = ['COM', 'L1', ...(by && by.switches.length > 1 ? ['L2'] : [])];
+  const at = (index: number) => 180 + index * 60;
+  return (
+    <g>
+      <rect x="120" y="30" width="240" height="180" rx="3" />
+      {terminals.map((name, index) => (
+        <g key={name}>
+          <rect x={at(index) - 12} y="108" width="24" height="26" />
+          <circle cx={at(index)} cy="121" r="5" />
+          <text x={at(index)} y="150" fontSize="12" textAnchor="middle" stroke="none" fill="var(--ink)">
+            {name}
+          </text>
+          <path
+            d={`M${at(index)} 108C${at(index)} 80 ${216 + index * 12} 66 ${216 + index * 12} 30`}
+            strokeWidth="2.4"
+          />
+        </g>
+      ))}
+      <circle cx="330" cy="180" r="7" />
+      <text x="330" y="202" fontSize="12" textAnchor="middle" stroke="none" fill="var(--ink)">
+        E
+      </text>
+      {hasEarth && <path d="M324 176C290 150 256 90 252 30" strokeWidth="2.4" />}
+      <path d="M204 30v-16h60v16" />
     </g>
   );
 }
