@@ -70,8 +70,8 @@ export class Meter {
     this.rest = { ...atRest, switches };
   }
 
-  /** R1+R2 at every point: line and CPC linked at the board, the circuit isolated. */
-  lineAndCpc(circuit: string, switches: Standing['switches'] = this.rest.switches): PointShown[] {
+  /** R1+R2 at every point: line and CPC linked at the board, the circuit isolated; of a switched one its feed where that is said. */
+  lineAndCpc(circuit: string, switches: Standing['switches'] = this.rest.switches, feed = false): PointShown[] {
     const standing = {
       ...this.dead(),
       switches,
@@ -79,7 +79,9 @@ export class Meter {
     };
     return this.points(circuit).map((point) => ({
       point,
-      ...this.ohms(standing, ...this.contacts(circuit, point, ['L', 'C'])),
+      ...(feed
+        ? this.ohms(standing, `${circuit}/${point}.L`, `${circuit}/${point}.C`)
+        : this.ohms(standing, ...this.contacts(circuit, point, ['L', 'C']))),
     }));
   }
 

@@ -5,14 +5,17 @@ const id = z.string().min(1).max(80);
 /** The main switch, or a circuit by its id. */
 const switched = id;
 
-export const links = ['none', 'L to CPC', 'L to N crossed', 'L to CPC crossed'] as const;
+export const links = ['none', 'L to CPC', 'L to N crossed', 'L to CPC crossed', 'L to CPC one leg'] as const;
+/** Links only a ring has legs for. */
+export const ringLinks: readonly (typeof links)[number][] = links.slice(2);
 export type Links = (typeof links)[number];
 
 const pair = z.enum(['L-N', 'L-C', 'N-C']);
 /** What is measured, and between what: everything the tester of a practice dwelling can be put to. */
 const measured = z.discriminatedUnion('of', [
   z.object({ of: z.literal('ring end'), circuit: id, conductor: z.enum(['L', 'N', 'C']) }),
-  z.object({ of: z.literal('continuity'), place: id, pair }),
+  /** At a switched light its lamp, or what feeds its switch. */
+  z.object({ of: z.literal('continuity'), place: id, pair, feed: z.literal(true).optional() }),
   z.object({ of: z.literal('long lead'), place: id }),
   z.object({ of: z.literal('neutral'), place: id, circuit: id }),
   /** Of the whole circuit, or of what is left of it on the board's side with its cable parted before a point. */

@@ -24,7 +24,7 @@ const onlySeen: Laid = { isRead: false };
 /** Hides a fault in a house in the making; answers where it lies. Throws where the house has no such place. */
 export function hide(fault: PracticeFault, draft: Draft, places: readonly Place[]): Hidden {
   const circuit = fault.where.circuit ? draft.circuit(fault.where.circuit) : null;
-  const laid = fault.physics ? lay(fault, fault.physics, draft, circuit) : onlySeen;
+  const laid = fault.physics ? lay(fault, fault.physics, draft, circuit, places) : onlySeen;
   const points = laid.points ?? (circuit ? seenAt(fault, circuit) : []);
   return {
     fault,
@@ -98,6 +98,7 @@ function lay(
   physics: NonNullable<PracticeFault['physics']>,
   draft: Draft,
   circuit: DraftCircuit | null,
+  places: readonly Place[],
 ): Laid {
   const { draw } = draft;
   if (physics.kind === 'change') return change(fault, physics.set, draft, circuit);
@@ -128,8 +129,11 @@ function lay(
         );
       // Of two legs one does not tell from readings which is which.
       const ends = cable.id === 'home' ? [cable.from, circuit.cables[0]?.to ?? ''] : [cable.to, cable.from];
+      const charted = chartedOn(circuit, places);
+      // What the chart has elsewhere nobody reads there: then it lies between that and what is beyond.
+      const beyond = ends.filter((id) => isPoint(id) && !charted.has(id)).flatMap((id) => besides(circuit, id));
       // A small one is lost in the length nobody knows.
-      return { points: ends.filter(isPoint), isRead: physics.kind === 'broken' || ohms >= 0.25 };
+      return { points: [...ends, ...beyond].filter(isPoint), isRead: physics.kind === 'broken' || ohms >= 0.25 };
     }
     case 'contact': {
       const points = some(fault, circuit, draft);
@@ -181,9 +185,7 @@ function lay(
       return { points: [point], isRead: true };
     }
     case 'bridge': {
-      const inRoom = candidates(fault, circuit);
-      const [from = '', to = ''] =
-        inRoom.length >= 3 ? [inRoom[0], inRoom.at(-1)] : draw.shuffled(circuit.points.map(({ id }) => id));
+      const [from, to] = bridged(fault, circuit, places);
       const ohms = ringOhms(draw.between(...physics.metres));
       draft.faults.push({ kind: 'bridge', circuit: circuit.id, from, to, conductors: physics.conductors, ohms });
       return { points: [from, to], isRead: true };
@@ -235,6 +237,26 @@ function lay(
     default:
       return onlySeen;
   }
+}
+
+/** The points the chart has on a circuit. */
+const chartedOn = ({ id }: DraftCircuit, places: readonly Place[]): ReadonlySet<string> =>
+  new Set(places.filter(({ circuit }) => circuit === id).map((place) => place.id.slice('point:'.length)));
+
+/** The points next to one along the cables of its circuit. */
+const besides = ({ cables }: DraftCircuit, id: string): string[] =>
+  cables.flatMap(({ from, to }) => (from === id ? [to] : to === id ? [from] : []));
+
+/** Two points of the run of a ring with at least one between them: the first and the last of a room, or as near as may be. */
+function bridged(fault: PracticeFault, circuit: DraftCircuit, places: readonly Place[]): [string, string] {
+  const charted = chartedOn(circuit, places);
+  const run = circuit.cables.filter(({ id, to }) => id.startsWith('to ') && charted.has(to)).map(({ to }) => to);
+  const near = candidates(fault, circuit).flatMap((id) => (run.includes(id) ? [run.indexOf(id)] : []));
+  const first = Math.min(...near, run.length - 3);
+  const last = Math.max(...near, first + 2);
+  const [from, to] = [run[first], run[last]];
+  if (from === undefined || to === undefined) throw new RangeError(`${fault.id}: too few points on the ring`);
+  return [from, to];
 }
 
 const isPoint = (end: string): boolean => !['A', 'B', 'board'].includes(end);

@@ -1,22 +1,17 @@
 import { knownOf } from '../quantity/reading-value';
 import { toNumber } from '../quantity/exact';
-import { type Explanation, diagnoseRing } from '../tests/ring/diagnose';
 import type { RingReading } from '../tests/ring/evidence';
 import type { Act, Claim, Measured } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, Place } from './house';
+import { inspectRing } from './inspect-ring';
 import { practiceLimits } from './practice-pack';
 import type { Part } from './score';
 import { switchesRight } from './switching';
 import { type AtHouse, type Reading, type Visit, begun } from './visit';
 
-type Tried = NonNullable<Parameters<typeof diagnoseRing>[0]['tried']>[number];
-
 /** A joint shows where it adds more than lengths and instruments do. */
 const jointOhms = 0.2;
-/** A socket on a spur reads this much over the others. */
-const spurOhms = 0.035;
-
 /**
  * Plays a practice dwelling as an inspector would who knows what each sign means: isolates, looks, tests dead, tests live,
  * names what it found and hands over its report. It is told nothing of what is hidden but what it sees and reads. `skip`
@@ -163,70 +158,18 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
 
   function testRing(circuit: ChartCircuit): void {
     const points = pointsOf(circuit);
-    const end = (conductor: 'L' | 'N' | 'C') => asRing(reads({ of: 'ring end', circuit: circuit.id, conductor }));
-    const ends = { r1: end('L'), rn: end('N'), r2: end('C') };
-    const step = (how: 'L to N crossed' | 'L to CPC crossed', pair: 'L-N' | 'L-C') => {
-      does({ is: 'link', circuit: circuit.id, how });
-      return points.map(({ id }) => asRing(reads({ of: 'continuity', place: id, pair })));
-    };
-    const step2 = step('L to N crossed', 'L-N');
-    const tried: Tried[] = [];
-    const tryOthers = (
-      step: 2 | 3,
-      shown: readonly (RingReading | null)[],
-      others: readonly ('L-N' | 'L-C' | 'N-C')[],
-    ) =>
-      points.forEach(({ id }, socket) => {
-        for (const pair of shown[socket] === 'open' ? others : []) {
-          const reading = asRing(reads({ of: 'continuity', place: id, pair }));
-          if (reading !== null) tried.push({ socket, step, pair: pair.split('-') as ['L', 'N'], reading });
-        }
-      });
-    tryOthers(2, step2, ['L-C', 'N-C']);
-    const step3 = step('L to CPC crossed', 'L-C');
-    tryOthers(3, step3, ['L-N', 'N-C']);
-    does({ is: 'link', circuit: circuit.id, how: 'none' });
-    const { liveMm2, cpcMm2 } = circuit.cable;
-    const found = diagnoseRing({
+    const found = inspectRing({
       sockets: points.length,
-      ordered: true,
-      ends,
-      step2,
-      step3,
-      tried,
-      ...(liveMm2 && cpcMm2 ? { cableRatio: liveMm2 / cpcMm2 } : {}),
+      cable: circuit.cable,
+      end: (conductor) => asRing(reads({ of: 'ring end', circuit: circuit.id, conductor })),
+      link: (how) => does({ is: 'link', circuit: circuit.id, how }),
+      read: (socket, pair) => asRing(reads({ of: 'continuity', place: points[socket]?.id ?? '', pair })),
+      cablesIn: (socket) => at.cablesSeen(visit, points[socket]?.id ?? '') ?? 0,
+      isJoined: claims.some(({ sort }) => sort === 'joined circuits'),
     });
-    const leads = found.explanations.filter((each) => each.leads);
-    const read = points.map(({ id }, socket) => ({
-      id,
-      moves: [step2[socket], step3[socket]].some((shown) => typeof shown === 'object' && shown !== null),
-      allOpen: tried.filter((each) => each.socket === socket && each.reading === 'open').length === 4,
-      over: Math.min(...[step2, step3].map((step) => overMiddle(step, socket))),
-    }));
-    for (const { id, moves, allOpen } of read) {
-      if (moves) names(id, 'worn', 'C3', circuit.id);
-      if (allOpen) names(id, 'another circuit', 'C3', circuit.id);
-    }
-    // Steadily high in both steps hangs on a spur; one each is allowed, the third hangs on another.
-    const spurs = read.filter(({ over, moves }) => !moves && over > spurOhms);
-    if (spurs.length >= 3) for (const { id } of spurs) names(id, 'spur', 'C3', circuit.id);
-    for (const each of leads) nameRing(circuit, points, each);
-  }
-
-  function nameRing(circuit: ChartCircuit, points: readonly Place[], { fault }: Explanation): void {
-    const where =
-      'socket' in fault ? fault.socket : 'after' in fault ? fault.after : fault.kind === 'bridge' ? fault.from : null;
-    const there = (where === null ? null : (points[where] ?? points.at(-1))?.id) ?? `circuit:${circuit.id}`;
-    switch (fault.kind) {
-      case 'broken':
-        return names(there, 'open', 'C2', circuit.id);
-      case 'joint':
-        return names(there, 'joint', 'C2', circuit.id);
-      case 'reversed':
-        return names(there, 'reversed', 'C2', circuit.id);
-      case 'bridge':
-        return names(there, 'bridge', 'C3', circuit.id);
-      default:
+    for (const { socket, sort } of found) {
+      const place = (socket === null ? null : points[socket]?.id) ?? `circuit:${circuit.id}`;
+      names(place, sort, sort === 'open' || sort === 'joint' || sort === 'reversed' ? 'C2' : 'C3', circuit.id);
     }
   }
 
@@ -236,6 +179,12 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
       place,
       reading: reads({ of: 'continuity', place: place.id, pair: 'L-C' }),
     }));
+    // What a switch line adds is no joint: of a switched light its feed is set beside its protective conductor.
+    const isSwitched = (id: string) =>
+      house.switchings.get(circuit.id)?.some(({ lights }) => lights.some((light) => id === `point:${light}`));
+    const feeds = both.map(({ place: { id }, reading }) =>
+      isSwitched(id) ? reads({ of: 'continuity', place: id, pair: 'L-C', feed: true }) : reading,
+    );
     testSwitches(circuit);
     does({ is: 'link', circuit: circuit.id, how: 'none' });
     const alone = both.map(({ place }) => reads({ of: 'long lead', place: place.id }));
@@ -249,7 +198,7 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
     let isNamed = false;
     both.forEach(({ place, reading }, index) => {
       if (reading?.moves) names(place.id, 'worn', 'C2', circuit.id);
-      const [sum, protective] = [value(reading), value(alone[index] ?? null)];
+      const [sum, protective] = [value(feeds[index] ?? null), value(alone[index] ?? null)];
       if (sum === null || protective === null || reading?.moves) return;
       // The line beside its CPC is as much shorter in ohms as it is thicker: what is over is a joint in one of them.
       const over = Math.abs(sum - protective * (1 + cpcMm2 / liveMm2));
@@ -314,13 +263,6 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
 function value(reading: Reading | null): number | null {
   const known = reading && knownOf(reading.value);
   return known && !known.atLeast ? toNumber(known.figure) : null;
-}
-
-/** How far a socket reads over the middle of its ring. */
-function overMiddle(shown: readonly (RingReading | null)[], socket: number): number {
-  const figures = shown.filter((each) => typeof each === 'number').sort((a, b) => a - b);
-  const own = shown[socket];
-  return typeof own === 'number' ? own - (figures[Math.floor(figures.length / 2)] ?? own) : -Infinity;
 }
 
 /** No path, or none but insulation. */

@@ -135,7 +135,7 @@ export class Probe {
           this.isRing(what.circuit) ? meter.ringEnd(what.circuit, what.conductor) : null,
         );
       case 'continuity':
-        return this.continuity(visit, place, what.pair);
+        return this.continuity(visit, place, what);
       case 'long lead': {
         const circuit = this.circuitAt(place);
         return circuit
@@ -225,7 +225,11 @@ export class Probe {
   }
 
   /** Between two contacts of a point, with whatever is linked at the board of the circuit the chart says it is on. */
-  private continuity(visit: Visit, place: Place | null, pair: 'L-N' | 'L-C' | 'N-C'): Result {
+  private continuity(
+    visit: Visit,
+    place: Place | null,
+    { pair, feed }: Extract<Measured, { of: 'continuity' }>,
+  ): Result {
     const truly = this.circuitAt(place);
     const chart = place?.circuit ?? truly;
     if (!place || !truly || !chart || place.kind === 'switch') return { ok: false, why: 'No contacts here.' };
@@ -236,10 +240,10 @@ export class Probe {
     return this.dead(visit, chart, 'Ω', (meter) => {
       // What hangs on another circuit does not answer to the links of this one.
       if (truly !== chart || linked === 'none') return open;
-      if (linked === 'L to CPC') return pair === 'L-C' ? at(meter.lineAndCpc(chart), place) : open;
-      return this.isRing(chart)
-        ? at(meter.ringStep(chart, linked === 'L to N crossed' ? 2 : 3, 'opposite', contacts), place)
-        : open;
+      if (linked === 'L to CPC') return pair === 'L-C' ? at(meter.lineAndCpc(chart, undefined, feed), place) : open;
+      if (!this.isRing(chart)) return open;
+      const linking = linked === 'L to CPC one leg' ? 'first only' : 'opposite';
+      return at(meter.ringStep(chart, linked === 'L to N crossed' ? 2 : 3, linking, contacts), place);
     });
   }
 

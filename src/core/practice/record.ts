@@ -169,7 +169,7 @@ function slotOf(house: House, { measured, linked, over }: Reading, ways: Ids, po
       return at(way(measured.circuit), endOf[measured.conductor]);
     case 'continuity': {
       // With other links, or none, it was no test of anything; with a switch the other way it was one of that.
-      if (!isMade(house, measured.place, over)) return null;
+      if (measured.feed || !isMade(house, measured.place, over)) return null;
       const of = linkedMeasures[linked]?.[measured.pair];
       return of ? at(point(measured.place), of) : null;
     }

@@ -95,7 +95,7 @@ export function isMade(house: Pick<House, 'switchings'>, place: string, over: re
 function positionsRead({ readings }: Pick<Visit, 'readings'>, acting: Acting): ReadonlyMap<string, Position> {
   return new Map(
     readings.flatMap(({ measured, linked, over, value }) => {
-      if (measured.of !== 'continuity' || measured.pair !== 'L-C' || linked !== 'L to CPC') return [];
+      if (measured.of !== 'continuity' || measured.pair !== 'L-C' || measured.feed || linked !== 'L to CPC') return [];
       const changed = actingOn(acting, over).sort();
       const reads = value.is !== 'open' && value.is !== 'over';
       return isOf(acting.lights, measured.place) ? [[changed.join(), { changed, reads }] as const] : [];

@@ -1,6 +1,7 @@
 import { type ReadingValue, showValue } from '../quantity/reading-value';
 import type { Act, Claim, Links, Measured, Paper } from './act';
 import type { House, Place } from './house';
+import { cablesAt, cablesWords } from './cables';
 import { capital } from './capital';
 import { type Caution, cautions } from './cautions';
 import { practiceLimits } from './practice-pack';
@@ -171,6 +172,12 @@ export class AtHouse {
     }
   }
 
+  /** How many cables one sees in a box; null while its cover is on. */
+  cablesSeen(visit: Visit, placeId: string): number | null {
+    const place = this.placeOf(placeId);
+    return place && visit.covers.has(placeId) ? cablesAt(this.house, place) : null;
+  }
+
   private placeOf = (id: string): Place | null => this.places.get(id) ?? null;
   private isLocked = (place: Place): boolean => this.house.locked.includes(place.room) && place.kind !== 'board';
 
@@ -186,9 +193,13 @@ export class AtHouse {
     );
     const seen = new Set([...visit.seen, ...signs.map((sign) => sign.id)]);
     const says = signs.map(({ how, sign }): Said => ({ text: `${how}: ${sign}`, tone: 'sign' }));
+    const cables = by === 'look' && visit.covers.has(id) ? cablesAt(this.house, place) : 0;
     return {
       step: { seen, visited },
-      says: says.length > 0 ? says : [plain(by === 'look' ? 'Nothing strikes the eye.' : 'It works as it should.')],
+      says: [
+        ...(says.length > 0 ? says : [plain(by === 'look' ? 'Nothing strikes the eye.' : 'It works as it should.')]),
+        ...(cables > 0 ? [plain(cablesWords(cables))] : []),
+      ],
     };
   }
 

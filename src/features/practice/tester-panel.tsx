@@ -36,6 +36,7 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
   const [set, setSet] = useState<Function>('continuity');
   const [pair, setPair] = useState<Pair>('L-C');
   const [conductor, setConductor] = useState<'L' | 'N' | 'C'>('L');
+  const [feed, setFeed] = useState(false);
   const [volts, setVolts] = useState<250 | 500>(500);
   const [method, setMethod] = useState<'two-lead' | 'no-trip'>('no-trip');
   const [times, setTimes] = useState<'half' | '1' | '5' | 'ramp'>('1');
@@ -45,7 +46,12 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
     house.circuits.find(({ id }) => id === (chosen ?? place.circuit)) ??
     house.circuits.find(({ id }) => id === place.circuit) ??
     house.circuits[0];
-  const measured = circuit ? asked({ set, pair, conductor, volts, method, times, wave, place, circuit }) : null;
+  const isSwitched = (house.switchings.get(place.circuit ?? '') ?? []).some(({ lights }) =>
+    lights.some((light) => place.id === `point:${light}`),
+  );
+  const measured = circuit
+    ? asked({ set, pair, feed: feed && isSwitched, conductor, volts, method, times, wave, place, circuit })
+    : null;
   const last = visit.acts.findLastIndex(({ is }) => is === 'measure');
   const shown = (visit.said[last] ?? []).at(-1);
   const usesPair = set === 'continuity' || set === 'insulation' || set === 'half' || set === 'ipf';
@@ -97,6 +103,17 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
             value={pair}
             choices={set === 'ipf' ? pairs.slice(0, 2) : pairs}
             onChange={setPair}
+          />
+        )}
+        {set === 'continuity' && isSwitched && (
+          <ToggleGroup
+            label="At"
+            value={feed ? 'feed' : 'lamp'}
+            choices={[
+              { value: 'lamp', face: 'lamp' },
+              { value: 'feed', face: 'feed' },
+            ]}
+            onChange={(to) => setFeed(to === 'feed')}
           />
         )}
         {(set === 'insulation' || set === 'half') && (
@@ -171,6 +188,7 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
 type Asked = {
   readonly set: Function;
   readonly pair: Pair;
+  readonly feed: boolean;
   readonly conductor: 'L' | 'N' | 'C';
   readonly volts: 250 | 500;
   readonly method: 'two-lead' | 'no-trip';
@@ -180,13 +198,13 @@ type Asked = {
   readonly circuit: ChartCircuit;
 };
 
-function asked({ set, pair, conductor, volts, method, times, wave, place, circuit }: Asked): Measured {
+function asked({ set, pair, feed, conductor, volts, method, times, wave, place, circuit }: Asked): Measured {
   const at = place.id;
   switch (set) {
     case 'ring end':
       return { of: 'ring end', circuit: circuit.id, conductor };
     case 'continuity':
-      return { of: 'continuity', place: at, pair };
+      return { of: 'continuity', place: at, pair, ...(feed ? { feed } : {}) };
     case 'neutral':
       return { of: 'neutral', place: at, circuit: circuit.id };
     case 'insulation':
@@ -225,6 +243,7 @@ function Readings({ house, readings }: { house: House; readings: OnVisit['visit'
     [
       measured.of,
       'pair' in measured && measured.pair.replace('C', 'E').replace('-', '–'),
+      'feed' in measured && measured.feed && 'feed',
       'conductor' in measured && measured.conductor.replace('C', 'E'),
       measured.of === 'rcd' && measured.times && measured.times !== '1' && `× ${measured.times}`,
       measured.of === 'rcd' && measured.wave && `${measured.wave}°`,

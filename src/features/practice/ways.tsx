@@ -1,6 +1,6 @@
 import { Switch } from 'radix-ui';
 import type { ChartCircuit } from '../../core/practice/house';
-import { links } from '../../core/practice/act';
+import { links, ringLinks } from '../../core/practice/act';
 import { Button } from '../../ui/button';
 import { Select } from '../../ui/select';
 import type { OnVisit } from './use-visit';
@@ -90,7 +90,7 @@ export function Ways({ on: { house, visit, does } }: { on: OnVisit }) {
                         label={`Links of way ${circuit.way}`}
                         value={visit.links.get(circuit.id) ?? 'none'}
                         options={links
-                          .filter((how) => circuit.arrangement === 'ring' || !how.endsWith('crossed'))
+                          .filter((how) => circuit.arrangement === 'ring' || !ringLinks.includes(how))
                           .map((how) => ({ value: how, label: how === 'none' ? 'no links' : how }))}
                         onChange={(how) => does({ is: 'link', circuit: circuit.id, how })}
                       />

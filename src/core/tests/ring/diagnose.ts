@@ -51,8 +51,7 @@ const sure = 0.99;
  * is weighed before any fault of the house, and that nothing fits beside them all.
  */
 export function diagnoseRing(readings: RingReadings): Diagnosis {
-  const evidence = evidenceOf(readings);
-  const house = wholesOf(readings, evidence);
+  const { evidence, house } = weighedHouse(readings);
   const mistakes = mistakesOf(readings, evidence, house[0]);
   const nothing = beliefInNothing(evidence);
   const [lead] = house;
@@ -106,6 +105,32 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
 }
 
 type Weighed = Scored & { readonly fault: RingFault };
+
+/**
+ * The readings as evidence, and every ring worth weighing. Where sockets stand out the readings seem to scatter more than
+ * they do: once a ring is found from which most of them are far less away, all is weighed anew by that.
+ */
+function weighedHouse(readings: RingReadings): { evidence: Evidence; house: Weighed[] } {
+  const evidence = evidenceOf(readings);
+  const house = wholesOf(readings, evidence);
+  const left = readings.noiseOhms === undefined ? scatterLeft(house[0], evidence) : Infinity;
+  if (left > evidence.sigma * muchLess) return { evidence, house };
+  const finer = evidenceOf({ ...readings, noiseOhms: left });
+  return { evidence: finer, house: wholesOf(readings, finer) };
+}
+const muchLess = 0.6;
+
+/** How far most readings are from a ring and its sockets, as a standard deviation in ohm; never less than a usual instrument's least. */
+function scatterLeft(lead: Weighed | undefined, { bySocket, sigma }: Evidence): number {
+  const away = (lead?.states ?? []).flatMap(({ squares }, socket) => {
+    const count = bySocket[socket]?.length ?? 0;
+    return count > 0 ? [Math.sqrt(squares / count)] : [];
+  });
+  const middle = median(away);
+  return middle === null ? Infinity : Math.max(usualScatter, (middle / halfOfTwo) * sigma);
+}
+/** Half of all pairs of readings are no further off than this, of their standard deviation. */
+const halfOfTwo = Math.sqrt(Math.LN2);
 
 /** Every ring worth weighing, each fitted to the readings, best first. */
 function wholesOf(readings: RingReadings, evidence: Evidence): Weighed[] {
@@ -225,12 +250,16 @@ function unique(alternatives: readonly Explanation[], led: readonly Explanation[
   return alternatives.filter((each) => !known.has(placeNamed(each)) && known.add(placeNamed(each)));
 }
 
-/** Belief that the readings are of no such ring at all: each could have been anything an ohmmeter shows. */
-function beliefInNothing({ ends, bySocket }: Evidence): number {
+/**
+ * Belief that the readings are of no such ring at all: each could have been anything an ohmmeter shows. Beside a ring that
+ * is weighed at the usual scatter, whatever this one was estimated at.
+ */
+function beliefInNothing({ ends, bySocket, sigma: estimated }: Evidence): number {
   const all = [...ends, ...bySocket.flat()];
   return all.reduce(
     (belief, { value, sigma }) =>
-      belief - (value === null ? anyOpen : Math.log(anyRange / (sigma * Math.sqrt(2 * Math.PI)))),
+      belief -
+      (value === null ? anyOpen : Math.log(anyRange / (((sigma * usualScatter) / estimated) * Math.sqrt(2 * Math.PI)))),
     Math.log(usualNonsense),
   );
 }

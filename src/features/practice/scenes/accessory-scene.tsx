@@ -1,3 +1,4 @@
+import { cablesAt } from '../../../core/practice/cables';
 import type { SceneProps } from './scene';
 import { Flaws } from './flaws';
 
@@ -9,8 +10,9 @@ const boxCores = [
 
 /** A socket, light, switch or outlet: its front, or the box behind it with what is connected there. */
 export function AccessoryScene({ house, visit, place, isOff, shows }: SceneProps) {
-  const circuit = house.circuits.find(({ id }) => id === place.circuit);
-  const isRing = circuit?.arrangement === 'ring';
+  // Where each cable comes into the box.
+  const cables = Math.max(1, cablesAt(house, place));
+  const entries = Array.from({ length: cables }, (_, index) => 240 + (index - (cables - 1) / 2) * 44);
   const hasEarth = !shows.has('no protective conductor');
   const isOver = visit.over.has(place.id);
   if (place.kind === 'switch')
@@ -32,22 +34,20 @@ export function AccessoryScene({ house, visit, place, isOff, shows }: SceneProps
               <text x={x} y="160" fontSize="12" textAnchor="middle" stroke="none" fill="var(--ink)">
                 {letter}
               </text>
-              {(letter !== 'E' || hasEarth) && (
-                <path
-                  d={`M${x - 5} 118C${x - 8} 80 ${210 + (x - 240) / 3} 66 ${214 + (x - 240) / 6} 30`}
-                  strokeWidth="2.4"
-                />
-              )}
-              {isRing && (letter !== 'E' || hasEarth) && (
-                <path
-                  d={`M${x + 5} 118C${x + 10} 84 ${262 + (x - 240) / 3} 70 ${266 + (x - 240) / 6} 30`}
-                  strokeWidth="2.4"
-                />
-              )}
+              {entries.map((entry, index) => {
+                const from = x + (index - (entries.length - 1) / 2) * 7;
+                const to = entry + (x - 240) / 6;
+                return (
+                  (letter !== 'E' || hasEarth) && (
+                    <path key={entry} d={`M${from} 118C${from} 84 ${to} 76 ${to} 30`} strokeWidth="2.4" />
+                  )
+                );
+              })}
             </g>
           ))}
-          <path d="M200 30v-16h28v16" />
-          {isRing && <path d="M252 30v-16h28v16" />}
+          {entries.map((entry) => (
+            <path key={entry} d={`M${entry - 15} 30v-16h30v16`} />
+          ))}
         </g>
       ) : place.kind === 'light' ? (
         <g>
