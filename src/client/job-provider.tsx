@@ -70,6 +70,8 @@ type HeldJob = Surroundings &
     /** Turns to another paper of the job; what is recorded of the installation is the same. */
     readonly choose: (documentId: string) => void;
     readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
+    /** What was made elsewhere, under ids of its own; what is here already is not taken again. */
+    readonly bring: (entries: readonly (NewJobEntry & { readonly id: string })[]) => AppendOutcome;
     readonly undo: () => AppendOutcome;
     readonly dismiss: (id: string) => void;
     readonly sendAgain: (id: string) => void;
@@ -138,6 +140,7 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
       ...worked,
       choose,
       append: (made) => store.append(made),
+      bring: (made) => store.bring(made),
       undo: () => store.undo(),
       dismiss: (id) => void store.dismiss(id),
       sendAgain: (id) => void store.sendAgain(id),

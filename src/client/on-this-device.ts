@@ -125,7 +125,6 @@ export async function dropOutgoing(id: string): Promise<void> {
   await (await database()).delete('outgoing', id);
 }
 
-/** Takes jobs and pages off this device, for whoever sits down next. What was not sent yet stays for its maker. */
 const pictureKey = (streamId: string, sha256: string): string => `${streamId} ${sha256}`;
 
 export async function keepPicture(streamId: string, sha256: string, bytes: Blob): Promise<void> {
@@ -141,6 +140,18 @@ export async function pictureArrived(streamId: string, sha256: string): Promise<
   if (held) await db.put('pictures', { ...held, sent: true });
 }
 
+/** Takes one stream off this device, sent or not: only where nobody else waits for it. */
+export async function forgetStream(streamId: string): Promise<void> {
+  const tx = (await database()).transaction(['outgoing', 'numbered', 'pictures'], 'readwrite');
+  for (const name of ['outgoing', 'numbered', 'pictures'] as const) {
+    const store = tx.objectStore(name);
+    const keys = await store.index('stream').getAllKeys(streamId);
+    await Promise.all(keys.map((key) => store.delete(key)));
+  }
+  await tx.done;
+}
+
+/** Takes jobs and pages off this device, for whoever sits down next. What was not sent yet stays for its maker. */
 export async function forgetJobs(): Promise<void> {
   const forget = async () => {
     const db = await database();

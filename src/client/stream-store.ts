@@ -127,6 +127,11 @@ export class StreamStore<State extends Streamed> {
     return this.act(entries, (ids) => this.undoable.push(ids));
   }
 
+  /** Records what was made elsewhere, under ids of its own: there is nothing of it to undo. */
+  bring(entries: readonly (NewEntry & { readonly id: string })[]): AppendOutcome {
+    return this.act(entries, () => undefined);
+  }
+
   private act(entries: readonly NewEntry[], remember: (ids: readonly string[]) => void): AppendOutcome {
     const drafts: Drafted[] = [];
     const mine = new Set<string>();

@@ -1,5 +1,5 @@
 import { type DwellingType } from './dwelling-type';
-import { numberOf } from './house';
+import { type House, numberOf } from './house';
 import type { Part } from './score';
 import { Draw, seeded } from './seeded';
 
@@ -15,6 +15,10 @@ export type Exercise = {
   /** Circuits whose tests are wanted; null for every one. */
   readonly circuits: readonly string[] | null;
   readonly counted: readonly Part[];
+  /** The paper that is due, where it is another than the house as a whole asks for. */
+  readonly document?: 'MWC';
+  /** Its paper is written and issued on the real pages, and marked. */
+  readonly writes?: true;
 };
 
 const lookOnly: readonly Part[] = ['safety', 'found', 'codes', 'time'];
@@ -123,6 +127,18 @@ export const exercises: readonly Exercise[] = [
     counted: ['found', 'codes', 'time'],
   },
   {
+    id: 'minor-works',
+    title: 'One socket, one certificate',
+    minutes: 25,
+    says: 'You put a double socket on the landing, into the upstairs ring. Test that ring and the intake, write its certificate on “The paper”, issue it, then hand over.',
+    type: 'loft-conversion',
+    hides: [[]],
+    circuits: ['c4'],
+    counted: ['safety', 'tests', 'paper', 'time'],
+    document: 'MWC',
+    writes: true,
+  },
+  {
     id: 'handover',
     title: 'The day of handover',
     minutes: 30,
@@ -143,6 +159,10 @@ export const exercises: readonly Exercise[] = [
     counted: ['safety', 'tests', 'found', 'codes', 'paper', 'time'],
   },
 ];
+
+/** The papers that are due in a house, as a whole or for an exercise. */
+export const documentsDue = (house: House, exercise: Exercise | null): readonly string[] =>
+  exercise?.document ? [exercise.document] : house.type.documents;
 
 /** The house of an exercise for a seed: the same seed, the same house. */
 export function houseNumberOf(exercise: Exercise, seed: string, types: readonly DwellingType[]): string {

@@ -21,7 +21,7 @@ export type ChartCircuit = Pick<
   TypeCircuit,
   'id' | 'board' | 'way' | 'name' | 'arrangement' | 'load' | 'device' | 'residual'
 > & {
-  readonly cable: { readonly kind: string; readonly liveMm2: number; readonly cpcMm2: number };
+  readonly cable: Pick<TypeCircuit['cable'], 'kind' | 'liveMm2' | 'cpcMm2' | 'method'>;
   readonly points: readonly string[];
   /** Its ends lie at the board, on no bar. */
   readonly unconnected: boolean;

@@ -1,4 +1,4 @@
-import { v7 } from 'uuid';
+import { v5, v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { type JobDraft, documents, jobStream, viewOf } from '../catalogue';
 import { missing } from '../job/document-definition';
@@ -11,6 +11,10 @@ import { inspect } from './inspector';
 import { recordOf } from './record';
 import { AtHouse, begun } from './visit';
 
+/** Ids as a device gives them: the same for the same name, others for another paper. */
+function idsOf(seed = v7()) {
+  return (name: string) => v5(name, seed);
+}
 const types = await loadDwellingTypes();
 const learner: Actor = { id: 'learner', roles: ['inspector', 'supervisor'], name: 'A learner', position: 'Learner' };
 
@@ -22,7 +26,7 @@ function admitted(typeId: string, seed: string, faults?: readonly string[]) {
   const visit = inspect(new AtHouse(house));
   const refused: string[] = [];
   let state = jobStream.fold([]);
-  recordOf(house, visit, v7).forEach(({ kind, body }, index) => {
+  recordOf(house, visit, idsOf()).forEach(({ kind, body }, index) => {
     const made = { id: v7(), madeAt: '2026-03-02T12:00:00.000Z', device: 'test' };
     const read = jobStream.readDraft({ ...jobStream.draft(kind as 'job.opened', body as never, made) });
     if (!read.ok) return refused.push(`${kind}: ${read.problem}`);
@@ -63,7 +67,7 @@ describe('a practice visit as a job', () => {
       { is: 'measure', measured: { of: 'rcd', place, times: each, wave: '180' } } as const,
       { is: 'switch', what: 'c2', on: true } as const,
     ]);
-    const slots = recordOf(house, new AtHouse(house).after(acts), v7)
+    const slots = recordOf(house, new AtHouse(house).after(acts), idsOf())
       .filter(({ kind }) => kind === 'reading.taken')
       .map(({ body }) => (body as { slot: { test: string; position?: string } }).slot);
     expect(slots.map(({ test, position }) => [test, position])).toEqual([
@@ -87,7 +91,7 @@ describe('a practice visit as a job', () => {
       ...links,
       { is: 'measure', measured: { of: 'continuity', place, pair: 'L-N' } },
     ]);
-    const taken = recordOf(house, visit, v7).filter(({ kind }) => kind === 'reading.taken');
+    const taken = recordOf(house, visit, idsOf()).filter(({ kind }) => kind === 'reading.taken');
     const [body] = taken.map(
       (each) => each.body as { slot: { test: string; step?: number }; leadNullOhms: null; isolationWhy: string },
     );
@@ -98,7 +102,7 @@ describe('a practice visit as a job', () => {
 
   it('of a house nobody was at yet has its chart, and no reading', () => {
     const house = houseOf('tt-cottage.r3', types);
-    const entries = house ? recordOf(house, begun, v7) : [];
+    const entries = house ? recordOf(house, begun, idsOf()) : [];
     expect(entries.filter(({ kind }) => kind === 'reading.taken' || kind === 'observation.noted')).toEqual([]);
     expect(entries.filter(({ kind }) => kind === 'way.added')).toHaveLength(house?.circuits.length ?? -1);
   });

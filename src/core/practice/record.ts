@@ -1,5 +1,7 @@
-import { measure, slotAt, type Measure, type Subject } from '../installation/slot';
+import { referenceMethods } from '../edition/rows';
+import { measure, slotAt, type Measure, type Slot, type Subject } from '../installation/slot';
 import { type ConductorLetter } from '../physics/dwelling';
+import { type ReadingValue, showValue } from '../quantity/reading-value';
 import { conductorContinuity, r1r2, r2 } from '../tests/continuity/slots';
 import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
 import { lineNeutralLoop, zs } from '../tests/loop/slots';
@@ -25,9 +27,13 @@ import { nameOf } from './score';
 import { isMade, switchesRight } from './switching';
 import type { Reading, Visit } from './visit';
 
-/** An entry to be recorded on a practice stream. */
-export type PracticeEntry = { readonly kind: string; readonly body: unknown };
-const entry = (kind: string, body: unknown): PracticeEntry => ({ kind, body });
+/** An entry to be recorded on a practice stream: its name is its own in the visit, and the same whenever it is told again. */
+export type PracticeEntry = { readonly name: string; readonly kind: string; readonly body: unknown };
+const entry = (name: string, kind: string, body: unknown): PracticeEntry => ({
+  name: `${kind} ${name}`.trim(),
+  kind,
+  body,
+});
 
 const endOf: Record<ConductorLetter, Measure> = { L: ringR1, N: ringRn, C: ringR2 };
 const insulationOf: Record<string, Measure> = { 'L-N': liveLive, 'L-C': lineEarth, 'N-C': neutralEarth };
@@ -37,22 +43,41 @@ const linkedMeasures: Partial<Record<Links, Partial<Record<string, Measure>>>> =
   'L to N crossed': { 'L-N': step2, 'L-C': step2LineCpc, 'N-C': step2NeutralCpc },
   'L to CPC crossed': { 'L-C': step3, 'L-N': step3LineNeutral, 'N-C': step3NeutralCpc },
 };
+/** Tests the practice tester has readings of. */
+const testsRead = [
+  ...Object.values(endOf),
+  ...Object.values(insulationOf),
+  ...Object.values(linkedMeasures).flatMap((of) => Object.values(of)),
+  r2,
+  conductorContinuity,
+  ze,
+  ipfLineNeutral,
+  zs,
+  rcdTime,
+  rcdRamp,
+].flatMap((each) => each?.test ?? []);
 const observed: readonly PracticeCode[] = ['C1', 'C2', 'C3', 'FI'];
 
 /**
- * A visit as a real job begins with it: the house as its chart says, every reading in its slot, every finding as an
- * observation. It is a job like any other, on a stream of practice alone: what is missing in it is for the learner.
+ * A visit as a real job begins with it, and goes on: the house as its chart says, every reading in its slot, every finding
+ * as an observation. It is a job like any other, on a stream of practice alone: what is missing in it is for the learner.
+ * `idOf` gives the same id for the same name; told again later in a visit, what was told before is the same, and what is
+ * new follows.
  */
-export function recordOf(house: House, visit: Visit, newId: () => string): PracticeEntry[] {
-  const [kind = 'EICR'] = house.type.documents;
-  const [documentId, instrumentId] = [newId(), newId()];
-  const boards = new Map(house.boards.map(({ id }) => [id, newId()]));
-  const ways = new Map(house.circuits.map(({ id }) => [id, newId()]));
-  const points = new Map(house.circuits.flatMap((circuit) => circuit.points.map((id) => [id, newId()] as const)));
+export function recordOf(
+  house: House,
+  visit: Visit,
+  idOf: (name: string) => string,
+  [kind = 'EICR']: readonly string[] = house.type.documents,
+): PracticeEntry[] {
+  const [documentId, instrumentId] = [idOf('document'), idOf('instrument')];
+  const boards = new Map(house.boards.map(({ id }) => [id, idOf(`board ${id}`)]));
+  const ways = new Map(house.circuits.map(({ id }) => [id, idOf(`way ${id}`)]));
+  const points = pointIds(house, idOf);
   const { supply, earthing } = house.type;
   return [
-    entry('job.opened', { reference: 'PRACTICE', began: null }),
-    entry('document.begun', {
+    entry('', 'job.opened', { reference: 'PRACTICE', began: null }),
+    entry('', 'document.begun', {
       documentId,
       kind,
       edition: practiceEdition,
@@ -60,9 +85,12 @@ export function recordOf(house: House, visit: Visit, newId: () => string): Pract
       because: null,
       replaces: null,
     }),
-    entry('site.described', { address: `Practice house ${house.number}`, premises: house.type.title.slice(0, 200) }),
-    entry('instrument.brought', { instrumentId, name: 'Practice tester', serial: 'PRACTICE', calibratedOn: null }),
-    entry('supply.described', {
+    entry('', 'site.described', {
+      address: `Practice house ${house.number}`,
+      premises: house.type.title.slice(0, 200),
+    }),
+    entry('', 'instrument.brought', { instrumentId, name: 'Practice tester', serial: 'PRACTICE', calibratedOn: null }),
+    entry('', 'supply.described', {
       earthing: supply.earthing,
       liveConductors: 'single-phase',
       serviceFuseStandard: supply.serviceFuse.standard,
@@ -72,17 +100,31 @@ export function recordOf(house: House, visit: Visit, newId: () => string): Pract
       otherSources: supply.otherSources.join(', ').slice(0, 200) || null,
     }),
     ...house.boards.flatMap(({ id, name, room, suppliedFrom }) => [
-      entry('board.added', { boardId: boards.get(id) }),
-      entry('board.described', {
+      entry(id, 'board.added', { boardId: boards.get(id) }),
+      entry(id, 'board.described', {
         boardId: boards.get(id),
         fields: { name, location: room, suppliedFrom: suppliedFrom ?? 'Origin' },
       }),
     ]),
     ...house.circuits.flatMap((circuit) => wayOf(circuit, boards, ways, points, house)),
-    ...visit.readings.flatMap((reading) => readingOf(house, reading, ways, points, instrumentId)),
+    ...visit.readings.flatMap((reading, index) => readingOf(house, reading, index, ways, points, instrumentId)),
     ...switchingsOf(house, visit, points, instrumentId),
-    ...visit.claims.flatMap((claim) => findingOf(house, claim, ways, documentId, newId)),
+    ...visit.claims.flatMap((claim) => findingOf(house, claim, ways, documentId, idOf)),
   ];
+}
+
+const pointIds = (house: House, idOf: (name: string) => string): ReadonlyMap<string, string> =>
+  new Map(house.circuits.flatMap((circuit) => circuit.points.map((id) => [id, idOf(`point ${id}`)] as const)));
+
+/** Every figure the tester showed for each test in a visit, as text. */
+export function figuresShown(house: House, visit: Visit): ReadonlyMap<string, ReadonlySet<string>> {
+  const shown = new Map(testsRead.map((test) => [test, new Set<string>()]));
+  for (const { kind, body } of recordOf(house, visit, (name) => name)) {
+    if (kind !== 'reading.taken') continue;
+    const { slot, value } = body as { slot: Slot; value: ReadingValue };
+    shown.get(slot.test)?.add(showValue(value));
+  }
+  return shown;
 }
 
 type Ids = ReadonlyMap<string, string>;
@@ -91,8 +133,8 @@ function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house
   const wayId = ways.get(circuit.id);
   const { device, residual, cable } = circuit;
   return [
-    entry('way.added', { wayId, boardId: boards.get(circuit.board), number: circuit.way }),
-    entry('way.described', {
+    entry(circuit.id, 'way.added', { wayId, boardId: boards.get(circuit.board), number: circuit.way }),
+    entry(circuit.id, 'way.described', {
       wayId,
       fields: {
         description: circuit.name,
@@ -107,11 +149,12 @@ function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house
         residualGroup: residual?.shared?.replace('@', 'RCD ') ?? null,
         liveCsaMm2: cable.liveMm2,
         cpcCsaMm2: cable.cpcMm2,
+        referenceMethod: methodOf(cable.method),
       },
     }),
     ...circuit.points.map((id, index) => {
       const place = house.places.find((each) => each.id === `point:${id}`);
-      return entry('point.added', {
+      return entry(id, 'point.added', {
         pointId: points.get(id),
         wayId,
         fields: {
@@ -127,6 +170,8 @@ function wayOf(circuit: ChartCircuit, boards: Ids, ways: Ids, points: Ids, house
     }),
   ];
 }
+
+const methodOf = (said: string) => referenceMethods.find((each) => each === said) ?? null;
 
 /** How a point is switched. */
 function switchedAs(house: House, circuit: string, point: string): 'none' | 'one-way' | 'two-way' {
@@ -145,9 +190,15 @@ function switchingsOf(house: House, visit: Visit, points: Ids, instrumentId: str
         !('place' in measured && measured.place === `point:${each.lights[0]}`) || isProved,
     );
     return [
-      taken(slotAt({ of: 'point', id }, measure.parse(switching)), { is: isRight ? 'confirmed' : 'reversed' }, proved, {
-        instrumentId,
-      }),
+      taken(
+        `switches ${each.lights[0]} ${isRight ? 'right' : 'wrong'}`,
+        slotAt({ of: 'point', id }, measure.parse(switching)),
+        { is: isRight ? 'confirmed' : 'reversed' },
+        proved,
+        {
+          instrumentId,
+        },
+      ),
     ];
   });
 }
@@ -209,7 +260,14 @@ function rcdOf(times: Rcd['times'], wave: Rcd['wave']): Measure {
 
 const dead: ReadonlySet<string> = new Set(['ring end', 'continuity', 'long lead', 'insulation', 'bond']);
 
-function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instrumentId: string): PracticeEntry[] {
+function readingOf(
+  house: House,
+  reading: Reading,
+  index: number,
+  ways: Ids,
+  points: Ids,
+  instrumentId: string,
+): PracticeEntry[] {
   const slot = slotOf(house, reading, ways, points);
   if (!slot) return [];
   const { measured, moves } = reading;
@@ -218,7 +276,7 @@ function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instr
   const isOpen = isOhms && reading.value.is === 'over';
   const value = isOpen ? { is: 'open' } : moves ? { is: 'unstable', ...moves } : reading.value;
   return [
-    taken(slot, value, dead.has(measured.of) ? reading.proved : null, {
+    taken(String(index), slot, value, dead.has(measured.of) ? reading.proved : null, {
       instrumentId,
       leadNullOhms: isOhms && reading.nulled ? '0.08' : null,
       testVolts: measured.of === 'insulation' ? measured.volts : null,
@@ -228,8 +286,14 @@ function readingOf(house: House, reading: Reading, ways: Ids, points: Ids, instr
 }
 
 /** A reading as it is recorded; whether what was touched was proved dead, where it was to be. */
-const taken = (slot: unknown, value: unknown, proved: boolean | null, more: Readonly<Record<string, unknown>>) =>
-  entry('reading.taken', {
+const taken = (
+  name: string,
+  slot: unknown,
+  value: unknown,
+  proved: boolean | null,
+  more: Readonly<Record<string, unknown>>,
+) =>
+  entry(name, 'reading.taken', {
     slot,
     value,
     how: 'measured',
@@ -243,7 +307,14 @@ const taken = (slot: unknown, value: unknown, proved: boolean | null, more: Read
     ...more,
   });
 
-function findingOf(house: House, claim: Claim, ways: Ids, documentId: string, newId: () => string): PracticeEntry[] {
+function findingOf(
+  house: House,
+  claim: Claim,
+  ways: Ids,
+  documentId: string,
+  idOf: (name: string) => string,
+): PracticeEntry[] {
+  const name = [claim.at, claim.sort, claim.code, claim.regulation].join(' ');
   const title = defectSorts.find(({ id }) => id === claim.sort)?.title ?? claim.sort;
   const where = nameOf(house, claim.at).slice(0, 200);
   const circuit = claim.at.startsWith('circuit:')
@@ -251,11 +322,20 @@ function findingOf(house: House, claim: Claim, ways: Ids, documentId: string, ne
     : (house.places.find(({ id }) => id === claim.at)?.circuit ?? '');
   const wayId = ways.get(circuit) ?? null;
   if (claim.code === 'snag')
-    return [entry('snag.noted', { snagId: newId(), documentId, what: title, where, who: 'Self', test: null })];
+    return [
+      entry(name, 'snag.noted', {
+        snagId: idOf(`snag ${name}`),
+        documentId,
+        what: title,
+        where,
+        who: 'Self',
+        test: null,
+      }),
+    ];
   if (!observed.includes(claim.code)) return [];
   return [
-    entry('observation.noted', {
-      observationId: newId(),
+    entry(name, 'observation.noted', {
+      observationId: idOf(`observation ${name}`),
       fields: {
         what: title,
         where,

@@ -54,6 +54,10 @@ export type Marking = {
   readonly counted?: readonly Part[];
   /** Circuits whose tests are wanted; every one where none are named. */
   readonly circuits?: readonly string[] | null;
+  /** The paper that is due, where the work was of another kind than the house as a whole. */
+  readonly documents?: readonly string[];
+  /** Marks of the paper the learner wrote, where one was wanted or issued. */
+  readonly written?: readonly Mark[];
   /** Minutes it took, of those there were; time does not count where there is no limit. */
   readonly time?: { readonly took: number; readonly allowed: number } | null;
 };
@@ -63,7 +67,7 @@ export function scoreOf(
   house: House,
   visit: Visit,
   findings: readonly Finding[],
-  { counted = parts, circuits = null, time = null }: Marking = {},
+  { counted = parts, circuits = null, documents = house.type.documents, written = [], time = null }: Marking = {},
 ): Score {
   const coded = house.hidden.filter(({ fault }) => fault.code !== 'none');
   const marks = [
@@ -71,7 +75,8 @@ export function scoreOf(
     ...tests(house, visit, circuits),
     ...coded.flatMap((hidden) => found(hidden, visit, house, findings)),
     ...invented(house, visit),
-    ...paper(house, visit),
+    ...paper(house, visit, documents),
+    ...written,
     ...(time ? [inTime(time)] : []),
     ...(visit.hints > 0
       ? [{ part: 'found', what: 'Hints', got: -worth.hint * visit.hints, of: 0, why: 'Each costs two.' } as const]
@@ -219,8 +224,7 @@ function invented(house: House, visit: Visit): Mark[] {
   });
 }
 
-function paper(house: House, { finished }: Visit): Mark[] {
-  const { documents } = house.type;
+function paper(house: House, { finished }: Visit, documents: readonly string[]): Mark[] {
   const codes = house.hidden.map(({ fault }) => fault.code);
   const isSatisfactory = !codes.some((code) => ['C1', 'C2', 'FI', 'snag'].includes(code));
   return [

@@ -1,20 +1,16 @@
 'use client';
 
-import { type ReactNode, useState, useSyncExternalStore } from 'react';
-import { v7 } from 'uuid';
-import { JobProvider } from '../../client/job-provider';
+import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { JobProvider, useJob } from '../../client/job-provider';
 import { practiceLink } from '../../client/practice-link';
-import { type JobDraft, jobStream } from '../../core/catalogue';
+import type { JobDraft, NewJobEntry } from '../../core/catalogue';
 import type { Role } from '../../core/ledger/actor';
 import { loadDwellingTypes } from '../../core/practice/dwelling-type';
-import { exercises } from '../../core/practice/exercises';
 import { type House, houseOf } from '../../core/practice/house';
 import { paperStream } from '../../core/practice/paper-stream';
-import { recordOf } from '../../core/practice/record';
-import { AtHouse } from '../../core/practice/visit';
 import { nothingRemembered } from '../../core/work/remembered';
 import { useLoaded } from '../../ui/use-loaded';
-import { visitKept } from './kept';
+import { learner, paperOf } from './kept-paper';
 
 /** The job of a practice house, on this device alone, for the pages of a job within it. */
 export function PaperPage({ number, children }: { number: string; children: ReactNode }) {
@@ -32,10 +28,10 @@ export function PaperPage({ number, children }: { number: string; children: Reac
 }
 
 const roles: readonly Role[] = ['inspector', 'supervisor', 'office'];
-const me = { id: 'learner', roles, name: 'A learner', position: 'Learner' };
+const me = { id: learner, roles, name: 'A learner', position: 'Learner' };
 const firm = { name: 'Practice', address: '', telephone: '', email: '', logo: '' };
 const nobody = {
-  people: { learner: me.name },
+  people: { [learner]: me.name },
   instruments: [],
   remembered: nothingRemembered,
   testerUrl: null,
@@ -48,7 +44,7 @@ const nobody = {
 
 function Paper({ house, children }: { house: House; children: ReactNode }) {
   const jobId = paperStream(house.number);
-  const [entries] = useState(() => begunWith(house, jobId));
+  const [{ entries, since }] = useState(() => paperOf(house));
   const [link] = useState(() => practiceLink(jobId, entries.length));
   return (
     <JobProvider
@@ -59,23 +55,22 @@ function Paper({ house, children }: { house: House; children: ReactNode }) {
       {...nobody}
       practice={{ house: house.number, link }}
     >
+      <Since drafts={since} />
       {children}
     </JobProvider>
   );
 }
 
-/** What the paper was begun with: what was read and found by then, the same whenever it is opened again. */
-function begunWith(house: House, streamId: string): unknown[] {
-  const key = `begun ${streamId}`;
-  const kept = localStorage.getItem(key);
-  if (kept) return JSON.parse(kept) as unknown[];
-  const visits = [null, ...exercises.map(({ id }) => id)].map((exercise) => visitKept(house.number, exercise).acts);
-  const visit = new AtHouse(house).after(visits.find((acts) => acts.length > 0) ?? []);
-  const entries = recordOf(house, visit, v7).map(({ kind, body }, index) => {
-    const made = { id: v7(), madeAt: new Date().toISOString(), device: 'practice' };
-    const draft = jobStream.draft(kind as JobDraft['kind'], body as never, made);
-    return { ...draft, madeBy: me.id, seq: index + 1 };
-  });
-  localStorage.setItem(key, JSON.stringify(entries));
-  return entries;
+/** Brings in what was read and found at the house since the paper was begun. */
+function Since({ drafts }: { drafts: readonly JobDraft[] }) {
+  const { loaded, bring } = useJob();
+  const brought = useRef(false);
+  useEffect(() => {
+    if (!loaded || brought.current) return;
+    brought.current = true;
+    // Each by itself: one the paper does not take any more holds back no other.
+    for (const { id, kind, body, madeAt } of drafts) bring([{ id, kind, body, madeAt } as Brought]);
+  }, [loaded, bring, drafts]);
+  return null;
 }
+type Brought = NewJobEntry & { readonly id: string };

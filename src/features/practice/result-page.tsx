@@ -1,12 +1,15 @@
 'use client';
 
-import { useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import type { Finding } from '../../core/edition/findings';
-import type { Exercise } from '../../core/practice/exercises';
+import { type Exercise, documentsDue } from '../../core/practice/exercises';
+import { paperMarks } from '../../core/practice/mark-paper';
 import { type Mark, type Part, nameOf, parts, scoreOf, total } from '../../core/practice/score';
 import { Button, linkLook } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
+import { useLoaded } from '../../ui/use-loaded';
 import { keepResults } from './kept';
+import { paperWritten } from './kept-paper';
 import { partWords } from './progress';
 import { HouseDrawing } from './house-drawing';
 import { go } from './use-address';
@@ -22,16 +25,24 @@ type Props = {
 export function ResultPage({ on, exercise, findings }: Props) {
   const { house, visit, begunAt, endedAt, again } = on;
   const minutes = begunAt !== null && endedAt !== null ? (endedAt - begunAt) / 60_000 : 0;
-  const score = useMemo(
-    () =>
-      scoreOf(house, visit, findings, {
-        ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
-        time: exercise && endedAt !== null ? { took: minutes, allowed: exercise.minutes } : null,
-      }),
-    [house, visit, findings, exercise, minutes, endedAt],
+  const load = useCallback(
+    () => (endedAt === null ? Promise.resolve(null) : paperWritten(house, endedAt)),
+    [house, endedAt],
   );
+  const loaded = useLoaded(load);
+  const written = loaded === 'loading' || loaded === 'unreadable' ? null : loaded;
+  const score = useMemo(() => {
+    const documents = documentsDue(house, exercise);
+    const isMarked = exercise?.writes === true || Boolean(written?.document.issued);
+    return scoreOf(house, visit, findings, {
+      ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
+      documents,
+      written: isMarked ? paperMarks(written, house, visit, documents) : [],
+      time: exercise && endedAt !== null ? { took: minutes, allowed: exercise.minutes } : null,
+    });
+  }, [house, visit, findings, exercise, written, minutes, endedAt]);
   useEffect(() => {
-    if (endedAt === null) return;
+    if (endedAt === null || loaded === 'loading') return;
     const made = {
       house: house.number,
       exercise: exercise?.id ?? null,
@@ -46,7 +57,7 @@ export function ResultPage({ on, exercise, findings }: Props) {
       ),
     };
     keepResults([made]);
-  }, [endedAt, house, exercise, minutes, score]);
+  }, [endedAt, loaded, house, exercise, minutes, score]);
   // From wherever one handed over, the house is read from its head.
   useEffect(() => {
     window.scrollTo(0, 0);

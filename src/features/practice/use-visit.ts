@@ -3,6 +3,7 @@ import { playPractice } from '../../client/play-practice';
 import type { Act } from '../../core/practice/act';
 import type { House } from '../../core/practice/house';
 import { AtHouse, type Visit } from '../../core/practice/visit';
+import { forgetPaper } from './kept-paper';
 import { forgetVisit, keepVisit, visitKept } from './kept';
 
 export type OnVisit = {
@@ -33,6 +34,7 @@ export function useVisit(house: House, exercise: string | null): OnVisit {
   };
   const again = () => {
     forgetVisit(house.number, exercise);
+    void forgetPaper(house);
     setHeld({ visit: at.after([]), begunAt: null, endedAt: null });
   };
   const show = async () => {

@@ -1,0 +1,94 @@
+import { v5, v7 } from 'uuid';
+import * as z from 'zod';
+import { loadStream, forgetStream } from '../../client/on-this-device';
+import { forgetLast } from '../../client/practice-link';
+import { type JobDraft, jobStream, viewOf } from '../../core/catalogue';
+import type { JobView } from '../../core/job/view';
+import type { Recorded } from '../../core/ledger/entry';
+import { type Exercise, documentsDue, exercises } from '../../core/practice/exercises';
+import type { House } from '../../core/practice/house';
+import { paperStream } from '../../core/practice/paper-stream';
+import { recordOf } from '../../core/practice/record';
+import { AtHouse, type Visit } from '../../core/practice/visit';
+import { visitKept } from './kept';
+
+/** Whose paper it is, on this device. */
+export const learner = 'learner';
+
+/** A paper as it was begun: with what was read and found by then, under ids that follow from its seed; the first had none. */
+const keptPaper = z.object({ seed: z.uuid().nullable(), entries: z.array(z.unknown()) });
+type KeptPaper = z.infer<typeof keptPaper>;
+
+const keyOf = (house: House): string => `paper ${paperStream(house.number)}`;
+const firstKeyOf = (house: House): string => `begun ${paperStream(house.number)}`;
+const idsOf = (seed: string) => (name: string) => v5(name, seed);
+
+function paperKept(house: House): KeptPaper | null {
+  const [kept, first] = [keyOf(house), firstKeyOf(house)].map((key) => localStorage.getItem(key));
+  try {
+    return keptPaper.parse(first ? { seed: null, entries: JSON.parse(first) as unknown } : JSON.parse(kept ?? 'null'));
+  } catch {
+    return null;
+  }
+}
+
+/** The visit a house's paper is of: the latest anything was done in, with the exercise it was for. */
+function visitOf(house: House): { readonly visit: Visit; readonly exercise: Exercise | null } {
+  const all = [null, ...exercises].map((exercise) => ({
+    exercise,
+    kept: visitKept(house.number, exercise?.id ?? null),
+  }));
+  const latest = all.reduce((a, b) => ((b.kept.begunAt ?? -1) > (a.kept.begunAt ?? -1) ? b : a));
+  return { visit: new AtHouse(house).after(latest.kept.acts), exercise: latest.exercise };
+}
+
+/** The entries of a visit as the ledger takes them, each under the id its name has. */
+function told(house: House, seed: string): JobDraft[] {
+  const { visit, exercise } = visitOf(house);
+  const idOf = idsOf(seed);
+  return recordOf(house, visit, idOf, documentsDue(house, exercise)).map(({ name, kind, body }) =>
+    jobStream.draft(kind as JobDraft['kind'], body as never, {
+      id: idOf(`entry ${name}`),
+      madeAt: new Date().toISOString(),
+      device: 'practice',
+    }),
+  );
+}
+
+/** The paper of a house: what it was begun with, and what was read and found at the house since. */
+export function paperOf(house: House): { readonly entries: readonly unknown[]; readonly since: readonly JobDraft[] } {
+  const known = paperKept(house);
+  if (known?.seed === null) return { entries: known.entries, since: [] };
+  if (known) {
+    const ids = new Set(known.entries.map((entry) => (entry as { id?: string }).id));
+    return { entries: known.entries, since: told(house, known.seed).filter(({ id }) => !ids.has(id)) };
+  }
+  const seed = v7();
+  const entries = told(house, seed).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
+  localStorage.setItem(keyOf(house), JSON.stringify({ seed, entries } satisfies KeptPaper));
+  return { entries, since: [] };
+}
+
+/** A paper as it stood when its house was handed over; null where it was never begun. */
+export async function paperWritten(house: House, until: number): Promise<JobView | null> {
+  const begun = paperKept(house);
+  if (!begun) return null;
+  const streamId = paperStream(house.number);
+  const { entries, outgoing } = await loadStream(streamId, learner, jobStream, new Set());
+  const waiting = outgoing
+    .filter(({ refused }) => refused === null)
+    .map(({ draft }): Recorded => ({ ...draft, madeBy: learner, seq: null }));
+  const all = [...begun.entries, ...entries, ...waiting].flatMap((raw): Recorded[] => {
+    const read = jobStream.readEntry(raw);
+    return read.ok && Date.parse(read.value.madeAt) <= until ? [read.value] : [];
+  });
+  return viewOf(jobStream.fold(all));
+}
+
+/** Forgets the paper of a house: the next is begun anew. */
+export async function forgetPaper(house: House): Promise<void> {
+  const streamId = paperStream(house.number);
+  for (const key of [keyOf(house), firstKeyOf(house)]) localStorage.removeItem(key);
+  forgetLast(streamId);
+  await forgetStream(streamId);
+}
