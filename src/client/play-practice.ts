@@ -1,12 +1,18 @@
+import type { Act } from '../core/practice/act';
 import type { Visit } from '../core/practice/visit';
-import type { PlayAsked, Played } from '../workers/practice.worker';
+import type { VisitAsked, VisitGone } from '../workers/practice.worker';
 
-/** How a practice dwelling is gone through, played beside the page. Rejects where its script does not come. */
-export function playPractice(house: string): Promise<Visit> {
+/** How a practice dwelling is gone through, beside the page: played by one who knows. Rejects where its script does not come. */
+export const playPractice = (house: string): Promise<Visit> => gone({ house, acts: null });
+
+/** A visit after all these acts, beside the page. Rejects where its script does not come. */
+export const replayPractice = (house: string, acts: readonly Act[]): Promise<Visit> => gone({ house, acts });
+
+function gone(asked: VisitAsked): Promise<Visit> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('../workers/practice.worker.ts', import.meta.url), { type: 'module' });
     const done = () => worker.terminate();
-    worker.addEventListener('message', ({ data }: MessageEvent<Played>) => {
+    worker.addEventListener('message', ({ data }: MessageEvent<VisitGone>) => {
       done();
       if (data.visit) resolve(data.visit);
       else reject(new Error('There is no such house.'));
@@ -15,6 +21,6 @@ export function playPractice(house: string): Promise<Visit> {
       done();
       reject(new Error('It could not be loaded: look again with a network.'));
     });
-    worker.postMessage({ house } satisfies PlayAsked);
+    worker.postMessage(asked);
   });
 }

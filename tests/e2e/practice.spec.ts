@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, signIn, test } from './ledger-page';
+import { cell, choose, expect, fill, signIn, test } from './ledger-page';
 
 /** A house of a teacher's: its number, for a kind of dwelling and what is wrong in it. */
 async function composed(page: Page, kind: string, faults: readonly (string | RegExp)[]): Promise<string> {
@@ -329,4 +329,121 @@ test('which document, eight times; what it came to is with whoever is signed in,
   await elsewhere.reload();
   await expect(elsewhere.getByText(/5 min, best/)).toBeVisible();
   await elsewhere.close();
+});
+
+test('one socket, one certificate: the ring tested, its certificate written on the real pages, issued and marked', async ({
+  page,
+}) => {
+  await page.goto('/practice');
+  await press(page, 'Begin One socket, one certificate');
+  await isolate(page, 4, 'Landing 1');
+  await press(page, 'Loads out');
+  await sheet(page, 'Tester');
+  await press(page, 'Null the leads');
+  const read = async () => press(page, /^Test /);
+  const radios = async (...names: readonly string[]) => {
+    for (const name of names) {
+      await page.getByRole('radio', { name }).click();
+      await read();
+    }
+  };
+  await choose(page, 'Function', /ends of a ring/);
+  await radios('r1', 'rn', 'r2');
+  await choose(page, 'Function', /insulation of a circuit/);
+  await radios('L–N', 'L–E', 'N–E');
+  const sockets = await page
+    .getByRole('navigation', { name: 'Places' })
+    .getByRole('button', { name: /^(Front bedroom|Back bedroom|Landing) \d/ })
+    .locator('.truncate')
+    .allTextContents();
+  for (const [how, pair] of [
+    ['L to N crossed', 'L–N'],
+    ['L to CPC crossed', 'L–E'],
+  ] as const) {
+    await sheet(page, 'Ways');
+    await choose(page, 'Links of way 4', how);
+    await sheet(page, 'Tester');
+    await choose(page, 'Function', /at this point, as linked/);
+    await page.getByRole('radio', { name: pair }).click();
+    for (const socket of sockets) {
+      await to(page, socket);
+      await read();
+    }
+  }
+  await sheet(page, 'Ways');
+  await choose(page, 'Links of way 4', 'no links');
+  // The paper begun in the middle of the work: what is read after it comes in.
+  const visit = page.url();
+  await page.getByRole('link', { name: 'The paper' }).click();
+  const stage = (name: RegExp) =>
+    page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name }).click();
+  await stage(/^Circuits/);
+  await expect(cell(page, 'r1', 4)).toHaveAccessibleName(/0\.\d\d ohm/);
+  await expect(cell(page, 'Zs', 4)).not.toHaveAccessibleName(/ohm/);
+  await page.goto(visit);
+  await sheet(page, 'Ways');
+  await page.getByRole('switch', { name: 'Way 4', exact: true }).click();
+  await to(page, 'Landing 1');
+  await sheet(page, 'Tester');
+  await choose(page, 'Function', /Zs at this point/);
+  await page.getByRole('radio', { name: 'no-trip' }).click();
+  await read();
+  await choose(page, 'Function', /from here/);
+  await read();
+  await sheet(page, 'Ways');
+  await page.getByRole('switch', { name: 'Main switch' }).click();
+  await sheet(page, 'Tester');
+  await choose(page, 'Function', /Ze at the intake/);
+  await read();
+  await sheet(page, 'Ways');
+  for (const name of ['Way 3', 'Way 4', 'Main switch'])
+    await page.getByRole('switch', { name, exact: true }).first().click();
+
+  await page.getByRole('link', { name: 'The paper' }).click();
+  await stage(/^Circuits/);
+  await expect(cell(page, 'Zs', 4)).toHaveAccessibleName(/\d ohm/);
+  const step3 = await page.evaluate(() => {
+    const [begun = ''] = Object.keys(localStorage).filter((key) => key.startsWith('paper practice paper'));
+    const { entries } = JSON.parse(localStorage.getItem(begun) ?? '{}') as {
+      entries: { body: { slot?: { step?: number }; value?: { shown?: string } } }[];
+    };
+    return entries.flatMap(({ body }) => (body.slot?.step === 3 ? [body.value?.shown ?? ''] : [])).sort();
+  });
+  expect(step3).toHaveLength(sockets.length);
+  for (const [column, typed] of [
+    ['R1 plus R2', step3.at(-1) ?? ''],
+    ['polarity', 'ok'],
+    ['RCD test button', 'ok'],
+  ] as const) {
+    await cell(page, column, 4).click();
+    await page.keyboard.type(typed);
+    await page.keyboard.press('Enter');
+  }
+  await stage(/^Brief/);
+  await fill(page, 'Client: who pays', 'B. Tallow');
+  await fill(page, 'Client address', '3 Sparrow Court');
+  await fill(page, 'What, where, which circuit', 'Added a double socket on the landing to the upstairs ring');
+  await page.getByRole('checkbox', { name: '4 Ring up' }).check();
+  await fill(page, 'Departures', 'None');
+  await fill(page, 'On the existing installation', 'None noticed');
+  await page.getByRole('main').getByLabel('Completed on').first().fill('27 Nov 2026');
+  await page.keyboard.press('Tab');
+  await stage(/^Origin/);
+  await fill(page, /^Main bonding/, '10');
+  await choose(page, /^Water/, /Bonded|bonded|yes/i);
+  await choose(page, /^Gas/, /Bonded|bonded|yes/i);
+  await stage(/^Review/);
+  await press(page, 'Sign, in practice');
+  await press(page, 'Seal and issue');
+  await expect(page.getByText(/PRACTICE-MWC-1/).first()).toBeVisible();
+
+  await page.goto(visit);
+  await press(page, 'Hand over');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('radio', { name: 'MWC' }).click();
+  await dialog.getByRole('radio', { name: /^Satisfactory/ }).click();
+  await dialog.getByRole('button', { name: /^Hand it over/ }).click();
+  await expect(part(page, 'Tests done')).toContainText('6 of 6');
+  await expect(part(page, 'Paper')).toContainText('15 of 15');
+  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
 });

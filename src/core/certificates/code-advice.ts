@@ -40,3 +40,15 @@ export function adviseCode(finding: Finding, answers: Answers): CodeProposal {
   const settled = questions.every(({ id }) => answers[id] !== undefined);
   return { code: usual, because: `Usually ${say(usual)}${named}.`, questions: asked, settled };
 }
+
+const otherWords: readonly (readonly [RegExp, AdvisedCode])[] = [
+  [/\bC1\b/, 'C1'],
+  [/\bC2\b/, 'C2'],
+  [/\bC3\b/, 'C3'],
+  [/\bFI\b/, 'FI'],
+  [/\b(no|without a) code\b|\bremark\b|\bnot a code\b/i, 'none'],
+];
+
+/** The codes another view of a finding gives it, besides the usual one; none where nobody holds another. */
+export const otherCodes = ({ usual, otherView }: Pick<Finding, 'usual' | 'otherView'>): AdvisedCode[] =>
+  otherWords.flatMap(([words, code]) => (code !== usual && otherView && words.test(otherView) ? [code] : []));

@@ -198,11 +198,11 @@ export class Meter {
   ): { readonly pair: string; readonly volts: number }[] {
     const solver = this.solver({ ...this.rest, ...standing, loadsIn: true });
     const own = `${switchId}.`;
-    const terminals = new Set(
-      this.circuit(circuit).wires.flatMap(({ from, to }) => [from, to].filter((end) => end.startsWith(own))),
-    );
-    const earth = terminals.delete(`${own}C`) ? `${circuit}/${own}C` : 'MET';
-    return [...terminals].map((terminal) => ({
+    const { switches, wires } = this.circuit(circuit);
+    const terminals = switches.flatMap(({ positions }) => Object.values(positions).flat(2));
+    const hasEarth = wires.some(({ from, to }) => from === `${own}C` || to === `${own}C`);
+    const earth = hasEarth ? `${circuit}/${own}C` : 'MET';
+    return [...new Set(terminals.filter((each) => each.startsWith(own)))].map((terminal) => ({
       pair: `${terminal.slice(own.length)}–E`,
       volts: Math.abs(solver.voltage(`${circuit}/${terminal}`, earth) ?? 0),
     }));

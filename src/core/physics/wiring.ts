@@ -135,6 +135,7 @@ export function wiringOf(dwelling: Dwelling, standing: Standing, pack: EditionPa
     }
     for (const { id, positions } of circuit.switches) {
       const position = standing.switches[`${circuit.id}/${id}`] ?? Object.keys(positions)[0] ?? '';
+      terminals.push(...Object.values(positions).flat(2).map(at));
       for (const [one, two] of Object.hasOwn(positions, position) ? (positions[position] ?? []) : [])
         joins.push([at(one), at(two)]);
     }

@@ -123,6 +123,8 @@ export function figuresShown(house: House, visit: Visit): ReadonlyMap<string, Re
     if (kind !== 'reading.taken') continue;
     const { slot, value } = body as { slot: Slot; value: ReadingValue };
     shown.get(slot.test)?.add(showValue(value));
+    // What step 3 shows of a ring is its R1+R2.
+    if (slot.test === step3.test && slot.step === step3.step) shown.get(r1r2.test)?.add(showValue(value));
   }
   return shown;
 }

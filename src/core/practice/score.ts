@@ -1,3 +1,4 @@
+import { otherCodes } from '../certificates/code-advice';
 import type { Finding } from '../edition/findings';
 import type { Claim, Links, Measured } from './act';
 import { cautions } from './cautions';
@@ -141,7 +142,9 @@ function found(hidden: Hidden, visit: Visit, house: House, findings: readonly Fi
       what: `Code of: ${fault.what}`,
       got: claim && named ? codePoints(claim, hidden, findings) : 0,
       of: worth.code,
-      why: `${fault.code}. ${fault.codeWhy ?? fault.learnerShould}`,
+      why: [`${fault.code}. ${fault.codeWhy ?? fault.learnerShould}`, otherViewOf(fault, findings)]
+        .filter(Boolean)
+        .join('. '),
     },
     {
       part: 'codes',
@@ -159,10 +162,16 @@ const bare = (text: string): string => text.replaceAll(/[^\d.]/g, '').replace(/\
 const isRegulation = ({ regulation }: Claim, sort: string): boolean =>
   (sortOf(sort)?.regulations ?? []).some((each) => bare(each) === bare(regulation));
 
-/** The code it has here, or another the questions about such a finding can come to. */
+const otherViewOf = ({ code, finding }: Hidden['fault'], findings: readonly Finding[]): string => {
+  const known = findings.find(({ id }) => id === finding);
+  return known?.otherView && known.usual === code ? `The other view: ${known.otherView}` : '';
+};
+
+/** The code it has here, or what another view of such a finding gives it; half for one its questions can come to. */
 function codePoints({ code }: Claim, { fault }: Hidden, findings: readonly Finding[]): number {
   if (code === fault.code) return worth.code;
   const known = findings.find(({ id }) => id === fault.finding);
+  if (known?.usual === fault.code && otherCodes(known).some((each) => each === code)) return worth.code;
   const others = known ? [known.usual, ...known.questions.flatMap(({ yes, no }) => [yes, no])] : [];
   if (fault.code !== 'snag' && others.some((each) => each === code && each !== 'none')) return worth.code - 1;
   return fault.code === 'snag' && (code === 'C2' || code === 'C3') ? 1 : 0;

@@ -103,7 +103,13 @@ describe('a light by its switches, live', () => {
   });
   it('a switch reads its terminals, and what is no switch cannot be changed over', () => {
     const there = repairs();
-    expect(pairs(there.after([{ is: 'volts', place: one }]))).toMatch(/^COM–E 2\d\d V, L1–E 2\d\d V, L2–E nothing$/);
+    const atOne = /^COM–E 2\d\d V, L1–E 2\d\d V, L2–E nothing$/;
+    expect(pairs(there.after([{ is: 'volts', place: one }]))).toMatch(atOne);
+    // What is broken is not to be seen by which terminals there are.
+    const broken = repairs('hall-strapper');
+    expect(pairs(broken.after([{ is: 'volts', place: one }]))).toMatch(atOne);
+    expect(pairs(broken.after([work(one), { is: 'volts', place: one }]))).toMatch(/L2–E 2\d\d V$/);
+    expect(pairs(broken.after([work(one), { is: 'volts', place: two }]))).toMatch(/L2–E nothing$/);
     expect(there.after([work(hall), work('nowhere')]).over.size).toBe(0);
   });
 });

@@ -5,12 +5,11 @@ import { forgetLast } from '../../client/practice-link';
 import { type JobDraft, jobStream, viewOf } from '../../core/catalogue';
 import type { JobView } from '../../core/job/view';
 import type { Recorded } from '../../core/ledger/entry';
-import { type Exercise, documentsDue, exercises } from '../../core/practice/exercises';
+import { documentsDue, exercises } from '../../core/practice/exercises';
 import type { House } from '../../core/practice/house';
 import { paperStream } from '../../core/practice/paper-stream';
 import { recordOf } from '../../core/practice/record';
-import { AtHouse, type Visit } from '../../core/practice/visit';
-import { visitKept } from './kept';
+import { visitKept, visitOf } from './kept';
 
 /** Whose paper it is, on this device. */
 export const learner = 'learner';
@@ -32,21 +31,17 @@ function paperKept(house: House): KeptPaper | null {
   }
 }
 
-/** The visit a house's paper is of: the latest anything was done in, with the exercise it was for. */
-function visitOf(house: House): { readonly visit: Visit; readonly exercise: Exercise | null } {
+/** The entries of the visit a house's paper is of, the latest anything was done in, as the ledger takes them: each under the id its name has. */
+async function told(house: House, seed: string): Promise<JobDraft[]> {
   const all = [null, ...exercises].map((exercise) => ({
     exercise,
     kept: visitKept(house.number, exercise?.id ?? null),
   }));
-  const latest = all.reduce((a, b) => ((b.kept.begunAt ?? -1) > (a.kept.begunAt ?? -1) ? b : a));
-  return { visit: new AtHouse(house).after(latest.kept.acts), exercise: latest.exercise };
-}
-
-/** The entries of a visit as the ledger takes them, each under the id its name has. */
-function told(house: House, seed: string): JobDraft[] {
-  const { visit, exercise } = visitOf(house);
+  const since = ({ kept: { acts, begunAt } }: (typeof all)[number]) => begunAt ?? (acts.length > 0 ? 0 : -1);
+  const latest = all.reduce((a, b) => (since(b) > since(a) ? b : a));
+  const { visit } = await visitOf(house, latest.kept);
   const idOf = idsOf(seed);
-  return recordOf(house, visit, idOf, documentsDue(house, exercise)).map(({ name, kind, body }) =>
+  return recordOf(house, visit, idOf, documentsDue(house, latest.exercise)).map(({ name, kind, body }) =>
     jobStream.draft(kind as JobDraft['kind'], body as never, {
       id: idOf(`entry ${name}`),
       madeAt: new Date().toISOString(),
@@ -55,16 +50,19 @@ function told(house: House, seed: string): JobDraft[] {
   );
 }
 
+export type HousePaper = { readonly entries: readonly unknown[]; readonly since: readonly JobDraft[] };
+
 /** The paper of a house: what it was begun with, and what was read and found at the house since. */
-export function paperOf(house: House): { readonly entries: readonly unknown[]; readonly since: readonly JobDraft[] } {
+export async function paperOf(house: House): Promise<HousePaper> {
   const known = paperKept(house);
-  if (known?.seed === null) return { entries: known.entries, since: [] };
   if (known) {
+    if (known.seed === null) return { entries: known.entries, since: [] };
     const ids = new Set(known.entries.map((entry) => (entry as { id?: string }).id));
-    return { entries: known.entries, since: told(house, known.seed).filter(({ id }) => !ids.has(id)) };
+    const now = await told(house, known.seed);
+    return { entries: known.entries, since: now.filter(({ id }) => !ids.has(id)) };
   }
   const seed = v7();
-  const entries = told(house, seed).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
+  const entries = (await told(house, seed)).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
   localStorage.setItem(keyOf(house), JSON.stringify({ seed, entries } satisfies KeptPaper));
   return { entries, since: [] };
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { JobProvider, useJob } from '../../client/job-provider';
 import { practiceLink } from '../../client/practice-link';
 import type { JobDraft, NewJobEntry } from '../../core/catalogue';
@@ -10,7 +10,7 @@ import { type House, houseOf } from '../../core/practice/house';
 import { paperStream } from '../../core/practice/paper-stream';
 import { nothingRemembered } from '../../core/work/remembered';
 import { useLoaded } from '../../ui/use-loaded';
-import { learner, paperOf } from './kept-paper';
+import { type HousePaper, learner, paperOf } from './kept-paper';
 
 /** The job of a practice house, on this device alone, for the pages of a job within it. */
 export function PaperPage({ number, children }: { number: string; children: ReactNode }) {
@@ -43,8 +43,19 @@ const nobody = {
 } as const;
 
 function Paper({ house, children }: { house: House; children: ReactNode }) {
+  const load = useCallback(() => paperOf(house), [house]);
+  const paper = useLoaded(load);
+  if (paper === 'unreadable') return <p role="alert">This device keeps no paper: it is full, or keeps nothing.</p>;
+  if (paper === 'loading') return <p className="p-6 text-faint">A moment…</p>;
+  return (
+    <Begun house={house} {...paper}>
+      {children}
+    </Begun>
+  );
+}
+
+function Begun({ house, entries, since, children }: HousePaper & { house: House; children: ReactNode }) {
   const jobId = paperStream(house.number);
-  const [{ entries, since }] = useState(() => paperOf(house));
   const [link] = useState(() => practiceLink(jobId, entries.length));
   return (
     <JobProvider

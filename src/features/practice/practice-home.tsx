@@ -7,10 +7,9 @@ import { houseOf, numberOf } from '../../core/practice/house';
 import type { PracticeResult } from '../../core/practice/result';
 import { Button } from '../../ui/button';
 import { Compose } from './compose';
-import { documentQuiz } from './document-quiz';
 import { Progress } from './progress';
 import { newSeed } from './new-seed';
-import { addressOf, go, quizAddress } from './use-address';
+import { addressOf, go, quizAddress, quizzes } from './use-address';
 import { useResults } from './use-results';
 
 type Props = {
@@ -43,45 +42,24 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
             Exercises
           </h2>
           <ul>
-            {exercises.map((exercise) => {
-              return (
-                <li
-                  key={exercise.id}
-                  className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-b border-rule py-2.5"
-                >
-                  <div>
-                    <h3 className="text-base">
-                      {exercise.title}{' '}
-                      <span className="font-sans text-sm font-normal text-faint">
-                        {exercise.minutes} min{bestOf(results, exercise.id)}
-                      </span>
-                    </h3>
-                    <p className="text-sm text-faint">{exercise.says}</p>
-                  </div>
-                  <Button
-                    look={next?.id === exercise.id ? 'next' : 'plain'}
-                    aria-label={`Begin ${exercise.title}`}
-                    onClick={() => go(addressOf(houseNumberOf(exercise, newSeed(), types), exercise.id))}
-                  >
-                    Begin
-                  </Button>
-                </li>
-              );
-            })}
-            <li className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-b border-rule py-2.5">
-              <div>
-                <h3 className="text-base">
-                  Which document?{' '}
-                  <span className="font-sans text-sm font-normal text-faint">5 min{bestOf(results, documentQuiz)}</span>
-                </h3>
-                <p className="text-sm text-faint">
-                  Eight jobs as somebody tells them: which paper is due, and whether building control has to know.
-                </p>
-              </div>
-              <Button aria-label="Begin Which document?" onClick={() => go(quizAddress)}>
-                Begin
-              </Button>
-            </li>
+            {exercises.map((exercise) => (
+              <Row
+                key={exercise.id}
+                {...exercise}
+                best={bestOf(results, exercise.id)}
+                isNext={next?.id === exercise.id}
+                begin={() => go(addressOf(houseNumberOf(exercise, newSeed(), types), exercise.id))}
+              />
+            ))}
+            {quizzes.map((quiz) => (
+              <Row
+                key={quiz.id}
+                {...quiz}
+                best={bestOf(results, quiz.id)}
+                isNext={false}
+                begin={() => go(quizAddress(quiz.id))}
+              />
+            ))}
           </ul>
         </section>
         <div className="space-y-8">
@@ -115,6 +93,34 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
         </div>
       </div>
     </>
+  );
+}
+
+type RowProps = {
+  readonly title: string;
+  readonly minutes: number;
+  readonly says: string;
+  readonly best: string;
+  readonly isNext: boolean;
+  readonly begin: () => void;
+};
+
+function Row({ title, minutes, says, best, isNext, begin }: RowProps) {
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-b border-rule py-2">
+      <div>
+        <h3 className="text-base">
+          {title}{' '}
+          <span className="font-sans text-sm font-normal text-faint">
+            {minutes} min{best}
+          </span>
+        </h3>
+        <p className="text-sm text-faint">{says}</p>
+      </div>
+      <Button look={isNext ? 'next' : 'plain'} aria-label={`Begin ${title}`} onClick={begin}>
+        Begin
+      </Button>
+    </li>
   );
 }
 

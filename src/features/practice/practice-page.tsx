@@ -6,6 +6,7 @@ import { loadDwellingTypes } from '../../core/practice/dwelling-type';
 import { exercises } from '../../core/practice/exercises';
 import { houseOf } from '../../core/practice/house';
 import { useLoaded } from '../../ui/use-loaded';
+import { CodingQuiz } from './coding-quiz';
 import { DocumentQuiz } from './document-quiz';
 import { PracticeHome } from './practice-home';
 import { useAddress } from './use-address';
@@ -19,7 +20,7 @@ const load = async () => {
 /** Practice: everything of it is made on this device, from the number of a house alone. */
 export function PracticePage({ isSignedIn }: { isSignedIn: boolean }) {
   const loaded = useLoaded(load);
-  const { house: number, exercise: wanted, isQuiz } = useAddress();
+  const { house: number, exercise: wanted, quiz } = useAddress();
   const isHere = useSyncExternalStore(
     () => () => undefined,
     () => true,
@@ -37,12 +38,7 @@ export function PracticePage({ isSignedIn }: { isSignedIn: boolean }) {
         <p className="py-10 text-faint">A moment…</p>
       </Frame>
     );
-  if (isQuiz)
-    return (
-      <Frame>
-        <DocumentQuiz />
-      </Frame>
-    );
+  if (quiz) return <Frame>{quiz === 'code-ten' ? <CodingQuiz findings={loaded.findings} /> : <DocumentQuiz />}</Frame>;
   const house = number ? houseOf(number, loaded.types) : null;
   if (!house)
     return (

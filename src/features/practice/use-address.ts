@@ -19,14 +19,31 @@ export function useAddress() {
     () => '',
   );
   const said = new URLSearchParams(search);
-  return { house: said.get('house'), exercise: said.get('exercise'), isQuiz: said.has('documents') };
+  const quiz = quizzes.find(({ id }) => said.get('quiz') === id) ?? null;
+  return { house: said.get('house'), exercise: said.get('exercise'), quiz: quiz?.id ?? null };
 }
 
 /** The address of a house, alone or for an exercise. */
 export const addressOf = (house: string, exercise: string | null): string =>
   `/practice?${new URLSearchParams({ house, ...(exercise ? { exercise } : {}) }).toString()}`;
 
-export const quizAddress = '/practice?documents';
+/** What is asked away from any house. */
+export const quizzes = [
+  {
+    id: 'code-ten',
+    title: 'Code these ten',
+    minutes: 8,
+    says: 'Ten findings as they are met, with what decides about them: the code and the regulation of each.',
+  },
+  {
+    id: 'which-document',
+    title: 'Which document?',
+    minutes: 5,
+    says: 'Eight jobs as somebody tells them: which paper is due, and whether building control has to know.',
+  },
+] as const;
+
+export const quizAddress = (id: (typeof quizzes)[number]['id']): string => `/practice?quiz=${id}`;
 
 /** Goes there without asking the server: practice needs no network. */
 export function go(address: string): void {

@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { playPractice } from '../../client/play-practice';
 import type { Act } from '../../core/practice/act';
 import type { House } from '../../core/practice/house';
 import { AtHouse, type Visit } from '../../core/practice/visit';
+import { useLoaded } from '../../ui/use-loaded';
 import { forgetPaper } from './kept-paper';
-import { forgetVisit, keepVisit, visitKept } from './kept';
+import { type Held, forgetVisit, keepVisit, notBegun, visitKept, visitOf } from './kept';
 
 export type OnVisit = {
   readonly house: House;
@@ -18,13 +19,14 @@ export type OnVisit = {
   readonly show: () => Promise<void>;
 };
 
-/** A visit to a house as it is kept on this device, and how to go on with it. */
-export function useVisit(house: House, exercise: string | null): OnVisit {
+/** A visit to a house as it is kept on this device, and how to go on with it; null until it is there. */
+export function useVisit(house: House, exercise: string | null): OnVisit | null {
   const at = useMemo(() => new AtHouse(house), [house]);
-  const [held, setHeld] = useState(() => {
-    const { acts, begunAt, endedAt } = visitKept(house.number, exercise);
-    return { visit: at.after(acts), begunAt, endedAt };
-  });
+  const load = useCallback(() => visitOf(house, visitKept(house.number, exercise)), [house, exercise]);
+  const kept = useLoaded(load);
+  const [since, setHeld] = useState<Held | null>(null);
+  const held = since ?? (kept === 'loading' || kept === 'unreadable' ? null : kept);
+  if (!held) return null;
   const does = (...acts: readonly Act[]) => {
     const visit = acts.reduce((before, act) => at.act(before, act), held.visit);
     const begunAt = held.begunAt ?? Date.now();
@@ -35,7 +37,7 @@ export function useVisit(house: House, exercise: string | null): OnVisit {
   const again = () => {
     forgetVisit(house.number, exercise);
     void forgetPaper(house);
-    setHeld({ visit: at.after([]), begunAt: null, endedAt: null });
+    setHeld(notBegun);
   };
   const show = async () => {
     const visit = await playPractice(house.number);

@@ -120,7 +120,7 @@ function SwitchBox({ house, place, hasEarth }: Pick<SceneProps, 'house' | 'place
       <text x="330" y="202" fontSize="12" textAnchor="middle" stroke="none" fill="var(--ink)">
         E
       </text>
-      {hasEarth && <path d="M324 176C290 150 256 90 252 30" strokeWidth="2.4" />}
+      {hasEarth && <path d="M332 173C352 120 292 80 256 30" strokeWidth="2.4" />}
       <path d="M204 30v-16h60v16" />
     </g>
   );
