@@ -108,8 +108,9 @@ describe('procedures on a sound house', () => {
       circuits: [d.circuits[0] as Dwelling['circuits'][number], at(d, 'stairs')],
     }));
     const lamp = (s1: string, i: string, s2: string) =>
-      m.lineAndCpc('lights', { 'lights/S1': s1, 'lights/I': i, 'lights/S2': s2 }).find((p) => p.point === 'lamp')?.value
-        .is;
+      m
+        .lineAndCpc('lights', { switches: { 'lights/S1': s1, 'lights/I': i, 'lights/S2': s2 } })
+        .find((p) => p.point === 'lamp')?.value.is;
     const table = (['up', 'down'] as const).flatMap((s1) =>
       (['straight', 'crossed'] as const).flatMap((i) =>
         (['up', 'down'] as const).map((s2) => lamp(s1, i, s2) === 'number'),

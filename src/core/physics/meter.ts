@@ -71,13 +71,25 @@ export class Meter {
   }
 
   /** R1+R2 at every point: line and CPC linked at the board, the circuit isolated; of a switched one its feed where that is said. */
-  lineAndCpc(circuit: string, switches: Standing['switches'] = this.rest.switches, feed = false): PointShown[] {
+  lineAndCpc(
+    circuit: string,
+    {
+      switches = this.rest.switches,
+      feed = false,
+      points = this.points(circuit),
+    }: {
+      readonly switches?: Standing['switches'];
+      readonly feed?: boolean;
+      /** Only these. */
+      readonly points?: readonly string[];
+    } = {},
+  ): PointShown[] {
     const standing = {
       ...this.dead(),
       switches,
       links: this.ends(circuit).map((end) => [`${circuit}/${end}.L`, `${circuit}/${end}.C`] as const),
     };
-    return this.points(circuit).map((point) => ({
+    return points.map((point) => ({
       point,
       ...(feed
         ? this.ohms(standing, `${circuit}/${point}.L`, `${circuit}/${point}.C`)
@@ -86,14 +98,14 @@ export class Meter {
   }
 
   /** R2 at every point by a long lead from the main earthing terminal; the circuit's CPC stays on the bar. */
-  cpcAlone(circuit: string): PointShown[] {
+  cpcAlone(circuit: string, points: readonly string[] = this.points(circuit)): PointShown[] {
     const standing = {
       ...this.dead(),
       off: new Map(
         [...allOff(this.dwelling)].map(([id, all]) => [id, id === circuit ? all.filter((c) => c !== 'C') : all]),
       ),
     };
-    return this.points(circuit).map((point) => ({
+    return points.map((point) => ({
       point,
       ...this.ohms(standing, 'MET', this.contact(circuit, point, 'C')),
     }));
@@ -110,6 +122,7 @@ export class Meter {
     step: 2 | 3,
     linking: 'opposite' | 'same' | 'first only' | 'second only' = 'opposite',
     pair: Pair = step === 2 ? ['L', 'N'] : ['L', 'C'],
+    points: readonly string[] = this.points(circuit),
   ): PointShown[] {
     const other = step === 2 ? 'N' : 'C';
     const end = (leg: 'A' | 'B', c: ConductorLetter) => `${circuit}/${leg}.${c}`;
@@ -127,9 +140,10 @@ export class Meter {
       string,
       string,
     ][];
-    return this.points(circuit).map((point) => ({
+    const standing = { ...this.dead(), links };
+    return points.map((point) => ({
       point,
-      ...this.ohms({ ...this.dead(), links }, ...this.contacts(circuit, point, pair)),
+      ...this.ohms(standing, ...this.contacts(circuit, point, pair)),
     }));
   }
 

@@ -85,21 +85,33 @@ export class Probe {
     ),
   });
 
-  volts(visit: Visit, place: Place): readonly Volts[] {
+  volts(visit: Stands, place: Place): readonly Volts[] {
     const circuit = this.circuitAt(place);
     const id = place.id.slice('point:'.length);
     if (!circuit) return [];
-    const meter = this.meter(visit);
     return place.kind === 'switch'
-      ? meter.switchVolts(this.standing(visit), circuit, id)
-      : meter.volts(this.standing(visit), circuit, id);
+      ? this.meter({ ...visit, nulled: true }).switchVolts(this.standing(visit), circuit, id)
+      : this.voltsAt(visit, circuit, id);
+  }
+
+  private readonly known = new Map<string, readonly Volts[]>();
+  /** At a point of a circuit, worked out once for as long as everything stands as it does. */
+  private voltsAt(visit: Stands, circuit: string, point: string): readonly Volts[] {
+    const { switches = [] } = this.house.dwelling.circuits.find(({ id }) => id === circuit) ?? {};
+    // No other circuit's switches lie between it and what feeds it.
+    const over = switches.flatMap(({ id }) => (visit.over.has(`point:${id}`) ? [`point:${id}`] : []));
+    const key = [visit.mainOn, [...visit.off].sort(), over, circuit, point].join('|');
+    const volts =
+      this.known.get(key) ??
+      this.meter({ nulled: true, over: new Set(over) }).volts(this.standing(visit), circuit, point);
+    this.known.set(key, volts);
+    return volts;
   }
 
   /** Whether any point of a circuit is live as the house stands, whatever feeds it and whichever way its switches stand. */
   isLive(visit: Stands, circuit: string): boolean {
     const points = this.house.dwelling.circuits.find(({ id }) => id === circuit)?.points ?? [];
-    const meter = this.meter({ ...visit, nulled: true });
-    return points.some(({ id }) => isTouched(meter.volts(this.standing(visit), circuit, id)));
+    return points.some(({ id }) => isTouched(this.voltsAt(visit, circuit, id)));
   }
 
   /** Lights that burn, of those a switch acts on. */
@@ -108,9 +120,8 @@ export class Probe {
     const switching = this.house.switchings
       .get(circuit ?? '')
       ?.find(({ switches }) => switches.includes(switchPlace.id.slice('point:'.length)));
-    const meter = this.meter({ ...visit, nulled: true });
     return (switching?.lights ?? []).filter((light) =>
-      isTouched(meter.volts(this.standing(visit), circuit ?? '', light).slice(0, 1)),
+      isTouched(this.voltsAt(visit, circuit ?? '', light).slice(0, 1)),
     );
   }
 
@@ -139,7 +150,7 @@ export class Probe {
       case 'long lead': {
         const circuit = this.circuitAt(place);
         return circuit
-          ? this.dead(visit, circuit, 'Ω', (meter) => at(meter.cpcAlone(circuit), place))
+          ? this.dead(visit, circuit, 'Ω', (meter) => only(place, (points) => meter.cpcAlone(circuit, points)))
           : { ok: false, why: 'No protective conductor to put it on here.' };
       }
       case 'neutral': {
@@ -240,10 +251,12 @@ export class Probe {
     return this.dead(visit, chart, 'Ω', (meter) => {
       // What hangs on another circuit does not answer to the links of this one.
       if (truly !== chart || linked === 'none') return open;
-      if (linked === 'L to CPC') return pair === 'L-C' ? at(meter.lineAndCpc(chart, undefined, feed), place) : open;
+      if (linked === 'L to CPC')
+        return pair === 'L-C' ? only(place, (points) => meter.lineAndCpc(chart, { feed, points })) : open;
       if (!this.isRing(chart)) return open;
       const linking = linked === 'L to CPC one leg' ? 'first only' : 'opposite';
-      return at(meter.ringStep(chart, linked === 'L to N crossed' ? 2 : 3, linking, contacts), place);
+      const step = linked === 'L to N crossed' ? 2 : 3;
+      return only(place, (points) => meter.ringStep(chart, step, linking, contacts, points));
     });
   }
 
@@ -259,7 +272,7 @@ export class Probe {
       visit.mainOn && !visit.off.has(circuit) && !this.house.circuits.find(({ id }) => id === circuit)?.unconnected;
     if (!isOn) return { ok: false, why: 'No voltage here: a live test needs it on.' };
     const meter = this.meter({ ...visit, nulled: true });
-    const found = meter.volts(this.standing(visit), circuit, point);
+    const found = this.voltsAt(visit, circuit, point);
     if (!isTouched(found.filter(({ pair }) => pair === 'L–N' || pair === 'L–E')))
       return { ok: false, why: 'No voltage here: a live test needs it on.' };
     if (what.of === 'line neutral loop') return this.shown(meter.lineNeutralLoop(circuit, point), 'Ω', []);
@@ -304,5 +317,6 @@ export class Probe {
   });
 }
 
-const at = (shown: readonly (Shown & { readonly point: string })[], place: Place | null): Shown | null =>
-  shown.find(({ point }) => `point:${point}` === place?.id) ?? null;
+/** What is read at one place. */
+const only = (place: Place | null, read: (points: readonly string[]) => readonly Shown[]): Shown | null =>
+  read(place ? [place.id.slice('point:'.length)] : [])[0] ?? null;
