@@ -225,9 +225,20 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
     }
   }
 
-  /** A neutral that does not answer to its own circuit answers to another. */
+  /** A neutral that does not answer to its own circuit answers to another; that of a ring to no other. */
   function testNeutrals(circuit: ChartCircuit): void {
-    if (circuit.arrangement === 'ring') return;
+    if (circuit.arrangement === 'ring') {
+      const place = pointsOf(circuit).find(
+        ({ id }) => !claims.some((each) => each.at === id && each.sort === 'another circuit'),
+      );
+      const other = house.circuits.find(
+        ({ id }) =>
+          place && id !== circuit.id && reads({ of: 'neutral', place: place.id, circuit: id })?.value.is === 'number',
+      );
+      if (other && !claims.some(({ sort }) => sort === 'joined circuits'))
+        names(`circuit:${circuit.id}`, 'joined circuits', 'C2', circuit.id);
+      return;
+    }
     for (const place of pointsOf(circuit)) {
       if (!isOpen(reads({ of: 'neutral', place: place.id, circuit: circuit.id }))) continue;
       const other = house.circuits.find(
