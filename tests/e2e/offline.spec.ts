@@ -127,3 +127,23 @@ test('a page never opened here says so without a network, and signing out leaves
   }, job);
   expect(left).toEqual({ copies: 0, page: false });
 });
+
+test('practice opens and goes on without a network: a house is made here, and what was done in it stays', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/practice');
+  await isKept(page, '/practice');
+  await page.getByRole('button', { name: 'Begin Prove it dead' }).click();
+  await page.getByRole('button', { name: 'Tell them it goes off' }).click();
+  const at = page.url();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'They know' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look closely' }).click();
+  await page.getByRole('button', { name: 'Leave' }).click();
+  await page.getByRole('button', { name: 'Begin Halve it' }).click();
+  await expect(page.getByRole('heading', { name: 'Halve it' })).toBeVisible();
+  await page.goto(at);
+  await expect(page.getByRole('button', { name: 'They know' })).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { cell, choose, expect, fill, signIn, test } from './ledger-page';
 
@@ -290,6 +291,13 @@ test('the paper of a practice house: the real pages with what was read and found
   await page.keyboard.press('Tab');
   await stage(/^Circuits/);
   await expect(page.getByRole('gridcell', { name: /^circuit, circuit 2, Sockets/ })).toBeVisible();
+  await stage(/^Findings/);
+  await page
+    .getByLabel('Add pictures')
+    .setInputFiles([{ name: 'clamp.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') }]);
+  const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
+  await expect(pictures.getByRole('listitem')).toHaveCount(1);
+  await expect(pictures).not.toContainText('not yet sent');
   await stage(/^Review/);
   const paper = page.getByRole('region', { name: /^PRACTICE: / });
   await expect(paper).toContainText('A main bond missing');
@@ -299,6 +307,67 @@ test('the paper of a practice house: the real pages with what was read and found
   await stage(/^Brief/);
   await expect(page.getByLabel('Client: who pays')).toHaveValue('A. Learner');
   expect(sent).toEqual([]);
+});
+
+test('from both places: a fuse blown on what is live, then every position of two switches read dead, one strapper broken', async ({
+  page,
+}) => {
+  const number = await composed(page, 'The house of a hundred small repairs', [/^One strapper between the hall/]);
+  await page.goto(`/practice?house=${number}&exercise=both-switches`);
+  await to(page, 'Hall light');
+  await sheet(page, 'Tester');
+  await press(page, /^Test /);
+  const shows = page.getByLabel('The tester shows');
+  await expect(shows).toContainText('its fuse is blown');
+  await press(page, /^Test /);
+  await expect(page.getByText('the fuse of the tester is blown')).toBeVisible();
+  await press(page, 'Put a new fuse in');
+  await to(page, 'Hall switch 1');
+  await press(page, 'Change it over');
+  await expect(page.getByText('Changed over. Hall light: out.')).toBeVisible();
+  await press(page, 'Change it over');
+  await isolate(page, 1, 'Hall light');
+  await choose(page, 'Links of way 1', 'L to CPC');
+  await sheet(page, 'Tester');
+  await press(page, 'Null the leads');
+  const shown: string[] = [];
+  for (const turned of [null, 'Hall switch 1', 'Hall switch 2', 'Hall switch 1', 'Hall switch 2']) {
+    if (turned) {
+      await to(page, turned);
+      await press(page, 'Change it over');
+    }
+    await to(page, 'Hall light');
+    await press(page, /^Test /);
+    shown.push((await shows.locator('span').first().textContent()) ?? '');
+  }
+  // Sound, every other one would be open; here only the one it began with makes.
+  expect(shown.map((each) => /^\d/.test(each))).toEqual([true, false, false, false, true]);
+  await sheet(page, 'Ways');
+  await choose(page, 'Links of way 1', 'no links');
+  await page.getByRole('switch', { name: 'Way 1', exact: true }).click();
+  await to(page, 'Hall switch 1');
+  await claim(page, null, 'A switch in the neutral, or not working from both places', 'C3', '643.10');
+  await handOver(page, 'Unsatisfactory');
+  await expect(part(page, 'Found')).toContainText('5 of 5');
+  await expect(part(page, 'Coded')).toContainText('3 of 3');
+  await expect(part(page, 'Cautions kept')).toContainText('A dead test is made on what is dead');
+});
+
+test('ten findings coded, each with its reason; what they come to stands beside the exercise', async ({ page }) => {
+  await page.goto('/practice');
+  await press(page, 'Begin Code these ten');
+  for (let asked = 1; asked <= 10; asked += 1) {
+    await expect(page.getByText(`${asked} of 10`)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'That is my answer' })).toBeDisabled();
+    await page.getByRole('radio', { name: 'C3', exact: true }).click();
+    await page.getByLabel('Regulation').fill('411.3.3');
+    await press(page, 'That is my answer');
+    await expect(page.getByRole('status')).toContainText(/[0-3] of 3\./);
+    await press(page, asked < 10 ? 'The next' : 'What it came to');
+  }
+  await expect(page.getByRole('heading', { name: /^\d+ of 30$/ })).toBeVisible();
+  await press(page, 'What next');
+  await expect(page.getByText(/8 min, best/)).toBeVisible();
 });
 
 test('which document, eight times; what it came to is with whoever is signed in, on any device', async ({
