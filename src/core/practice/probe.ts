@@ -29,6 +29,8 @@ type Volts = { readonly pair: string; readonly volts: number };
 type Stands = Pick<Visit, 'mainOn' | 'off' | 'over'>;
 /** Live tests want no nulled leads, and the origin no switches. */
 const bare = { nulled: true, over: new Set<string>() };
+/** With more than this in its way a lamp stays dark. */
+const carriesOhms = 200;
 const isTouched = (found: readonly Volts[]): boolean => found.some(({ volts }) => volts > practiceLimits.touchVolts);
 
 const open: Shown = { value: { is: 'open' }, true: null, moves: null };
@@ -120,9 +122,14 @@ export class Probe {
     const switching = this.house.switchings
       .get(circuit ?? '')
       ?.find(({ switches }) => switches.includes(switchPlace.id.slice('point:'.length)));
-    return (switching?.lights ?? []).filter((light) =>
-      isTouched(this.voltsAt(visit, circuit ?? '', light).slice(0, 1)),
-    );
+    return (switching?.lights ?? []).filter((light) => circuit !== null && this.isLit(visit, circuit, light));
+  }
+
+  /** Whether a light burns: it has its voltage, and a way back that carries it. */
+  isLit(visit: Stands, circuit: string, light: string): boolean {
+    if (!isTouched(this.voltsAt(visit, circuit, light).slice(0, 1))) return false;
+    const loop = this.meter({ ...visit, nulled: true }).lineNeutralLoop(circuit, light).true;
+    return loop !== null && loop < carriesOhms;
   }
 
   /** What a dead test on a circuit comes to before anything is read. */

@@ -85,6 +85,17 @@ describe('a light by its switches, live', () => {
       'Changed over. Hall light: on.',
     ]);
   });
+  it('burns while it has a line and a way back, and says so when it is tried', () => {
+    const there = repairs();
+    const tried = (...acts: Act[]) => there.after([...acts, { is: 'try', place: kitchen }]).said.at(-1)?.[0]?.text;
+    expect(tried()).toBe('It lights.');
+    expect(tried(work('point:Kitchen switch'))).toBe('It stays dark.');
+    expect(tried(work('point:Kitchen switch'), work('point:Kitchen switch'))).toBe('It lights.');
+    expect(tried({ is: 'switch', what: 'c1', on: false })).toBe('It stays dark.');
+    expect(tried({ is: 'switch', what: 'main', on: false })).toBe('It stays dark.');
+    const place = there.house.places.find(({ id }) => id === kitchen);
+    expect(place && there.isLit(there.after([]), place)).toBe(true);
+  });
   it('with its switch open only what feeds the switch is live, and nothing is dead for it', () => {
     const visit = repairs().after([{ is: 'prove' }, work('point:Kitchen switch'), { is: 'volts', place: kitchen }]);
     expect(pairs(visit)).toMatch(/^L–N nothing, L–E nothing, N–E nothing, feed–E 2\d\d V$/);

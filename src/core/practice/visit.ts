@@ -172,6 +172,14 @@ export class AtHouse {
     }
   }
 
+  /** Whether a light burns, as everything stands. */
+  isLit(visit: Visit, place: Place): boolean {
+    const circuit = this.probe.circuitAt(place);
+    return (
+      place.kind === 'light' && circuit !== null && this.probe.isLit(visit, circuit, place.id.slice('point:'.length))
+    );
+  }
+
   /** How many cables one sees in a box; null while its cover is on. */
   cablesSeen(visit: Visit, placeId: string): number | null {
     const place = this.placeOf(placeId);
@@ -193,11 +201,13 @@ export class AtHouse {
     );
     const seen = new Set([...visit.seen, ...signs.map((sign) => sign.id)]);
     const says = signs.map(({ how, sign }): Said => ({ text: `${how}: ${sign}`, tone: 'sign' }));
+    const works =
+      place.kind !== 'light' ? 'It works as it should.' : this.isLit(visit, place) ? 'It lights.' : 'It stays dark.';
     const cables = by === 'look' && visit.covers.has(id) ? cablesAt(this.house, place) : 0;
     return {
       step: { seen, visited },
       says: [
-        ...(says.length > 0 ? says : [plain(by === 'look' ? 'Nothing strikes the eye.' : 'It works as it should.')]),
+        ...(says.length > 0 ? says : [plain(by === 'look' ? 'Nothing strikes the eye.' : works)]),
         ...(cables > 0 ? [plain(cablesWords(cables))] : []),
       ],
     };

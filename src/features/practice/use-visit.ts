@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { playPractice } from '../../client/play-practice';
 import type { Act } from '../../core/practice/act';
-import type { House } from '../../core/practice/house';
+import type { House, Place } from '../../core/practice/house';
 import { AtHouse, type Visit } from '../../core/practice/visit';
 import { useLoaded } from '../../ui/use-loaded';
 import { forgetPaper } from './kept-paper';
@@ -14,6 +14,8 @@ export type OnVisit = {
   readonly endedAt: number | null;
   /** Does one thing after another; what the house answers is in the visit. */
   readonly does: (...acts: readonly Act[]) => void;
+  /** Whether a light burns, as everything stands. */
+  readonly isLit: (place: Place) => boolean;
   readonly again: () => void;
   /** Has the whole of it played by one who knows: nothing of it counts. */
   readonly show: () => Promise<void>;
@@ -44,5 +46,6 @@ export function useVisit(house: House, exercise: string | null): OnVisit | null 
     keepVisit(house.number, exercise, { acts: [...visit.acts], begunAt: null, endedAt: null });
     setHeld({ visit, begunAt: null, endedAt: null });
   };
-  return { house, ...held, does, again, show };
+  const isLit = (place: Place) => at.isLit(held.visit, place);
+  return { house, ...held, does, isLit, again, show };
 }

@@ -48,7 +48,7 @@ function AtTheHouse({ on, exercise }: { on: OnVisit; exercise: Exercise | null }
           </p>
           <h1 className="truncate pt-1 text-xl">{exercise?.title ?? house.type.title}</h1>
         </div>
-        <div className="flex flex-wrap items-center gap-3">
+        <div className="flex flex-wrap items-center gap-2 md:gap-3">
           <Clock on={on} allowed={exercise?.minutes ?? null} />
           <Button look="quiet" onClick={() => go('/practice')}>
             Leave
@@ -160,7 +160,7 @@ function AtPlace({ on, place }: { on: OnVisit; place: Place }) {
           {circuit ? `way ${circuit.way}, ${circuit.name}` : place.kind === 'room' ? '' : place.room}
         </span>
       </h2>
-      <Scene house={house} visit={visit} place={place} />
+      <Scene house={house} visit={visit} place={place} isLit={on.isLit(place)} />
       <div className="flex flex-wrap gap-2 py-2">
         <Button onClick={() => does({ is: 'look', place: place.id })}>Look closely</Button>
         {hasCover && (

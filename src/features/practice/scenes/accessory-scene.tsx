@@ -9,7 +9,7 @@ const boxCores = [
 ] as const;
 
 /** A socket, light, switch or outlet: its front, or the box behind it with what is connected there. */
-export function AccessoryScene({ house, visit, place, isOff, shows }: SceneProps) {
+export function AccessoryScene({ house, visit, place, isOff, isLit, shows }: SceneProps) {
   // Where each cable comes into the box.
   const cables = Math.max(1, cablesAt(house, place));
   const entries = Array.from({ length: cables }, (_, index) => 240 + (index - (cables - 1) / 2) * 44);
@@ -55,6 +55,10 @@ export function AccessoryScene({ house, visit, place, isOff, shows }: SceneProps
           <path d="M216 30h48l-6 16h-36zM240 46v54" />
           <path d="M224 100h32l8 18h-48z" />
           <circle cx="240" cy="142" r="24" />
+          {isLit &&
+            [-60, -30, 0, 30, 60].map((turn) => (
+              <path key={turn} d="M240 176v26" strokeWidth="2.4" transform={`rotate(${turn} 240 142)`} />
+            ))}
         </g>
       ) : place.kind === 'socket' ? (
         <g>

@@ -11,6 +11,8 @@ export type SceneProps = {
   readonly visit: Visit;
   readonly place: Place;
   readonly isOff: boolean;
+  /** A light that burns. */
+  readonly isLit: boolean;
   /** Sorts of what is wrong and can be seen here as it stands, looked for or not. */
   readonly shows: ReadonlySet<string>;
 };
@@ -28,7 +30,7 @@ const scenes: Record<Place['kind'], (props: SceneProps) => React.ReactNode> = {
 };
 
 /** What a place looks like as it stands, drawn: what the eye can find is in the drawing. */
-export function Scene({ house, visit, place }: Omit<SceneProps, 'isOff' | 'shows'>) {
+export function Scene({ house, visit, place, isLit }: Omit<SceneProps, 'isOff' | 'shows'>) {
   const Drawn = scenes[place.kind];
   const isOff = visit.covers.has(place.id);
   const shows = new Set(
@@ -39,7 +41,7 @@ export function Scene({ house, visit, place }: Omit<SceneProps, 'isOff' | 'shows
   return (
     <svg
       role="img"
-      aria-label={`${place.name}${isOff ? ', its cover off' : ''}`}
+      aria-label={`${place.name}${isOff ? ', its cover off' : ''}${isLit ? ', lit' : ''}`}
       viewBox="0 0 480 240"
       className="w-full border border-rule bg-sheet"
       stroke="var(--ink)"
@@ -48,7 +50,7 @@ export function Scene({ house, visit, place }: Omit<SceneProps, 'isOff' | 'shows
       strokeLinecap="round"
       strokeLinejoin="round"
     >
-      <Drawn house={house} visit={visit} place={place} isOff={isOff} shows={shows} />
+      <Drawn house={house} visit={visit} place={place} isOff={isOff} isLit={isLit} shows={shows} />
     </svg>
   );
 }
