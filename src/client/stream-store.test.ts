@@ -283,6 +283,18 @@ describe('a job in one browser', () => {
     expect(store.getSnapshot().unsent).toBe(1);
   });
 
+  it('takes what is brought from elsewhere once, under its own id, with nothing of it to undo', async () => {
+    const ledger = new MemoryLedger();
+    const { store } = browser(ledger);
+    await store.begin();
+    const brought = { ...ze('0.2'), id: '0190f3c2-0000-7000-8000-00000000000b' };
+    expect([store.bring([brought]), store.bring([brought])]).toEqual([{ ok: true }, { ok: true }]);
+    expect(store.getSnapshot().canUndo).toBe(false);
+    await eventually(() => expect(ledger.entries.filter(({ id }) => id === brought.id)).toHaveLength(1));
+    expect(
+      store.bring([{ ...brought, id: '0190f3c2-0000-7000-8000-00000000000c', kind: 'way.added', body: {} }]).ok,
+    ).toBe(false);
+  });
   it('undoes one act at a time, passing over those that stand no longer and those that recorded nothing', async () => {
     const ledger = new MemoryLedger();
     const { store } = browser(ledger);

@@ -8,6 +8,7 @@ import { mutations } from '../../scripts/bench/mutations';
 import { freePort } from '../../scripts/setup/postgres.mjs';
 import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
 import { closeConnections } from '../../src/server/connection';
+import { pagesAMinute } from '../../src/server/practice-rate';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
 import { asOwner, tamper } from '../support/database';
@@ -412,6 +413,19 @@ describe('a stream of news', () => {
     await ended;
     await app.revive();
     expect((await fetch(`${app.baseUrl}/health`)).status).toBe(200);
+  });
+});
+
+describe('practice, open to anybody', () => {
+  it('is given to nobody without end, and keeps nobody from anything else', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: pagesAMinute + 20 }, () => fetch(`${app.baseUrl}/practice`, { headers: { Cookie: '' } })),
+    );
+    const refused = answers.filter(({ status }) => status === 429);
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(pagesAMinute);
+    expect(refused).toHaveLength(20);
+    expect(Number(refused[0]?.headers.get('Retry-After'))).toBeGreaterThan(0);
+    expect((await fetch(`${app.baseUrl}/sign-in`)).status).toBe(200);
   });
 });
 

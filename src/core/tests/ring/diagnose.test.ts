@@ -241,6 +241,22 @@ describe('the diagnosis', () => {
       values.map((v, i) => (i === 3 && typeof v === 'number' ? v * 10 : v));
     expect(named({ ...sound, step2: slip(sound.step2) })[0]).toBe('slipped');
   });
+  it('sees past several sockets that stand out to a joint of the ring behind them, and names them too', () => {
+    const readings: RingReadings = {
+      sockets: 11,
+      ordered: true,
+      ends: { r1: 1.13, rn: 0.34, r2: 0.85 },
+      step2: [0.26, 0.38, 0.28, 0.27, 0.36, 0.27, 0.27, 0.25, 0.27, 0.28, 0.27],
+      step3: [0.46, 0.61, 0.47, 0.45, 0.58, 0.41, 0.4, 0.38, 0.36, 0.49, 0.47],
+      cableRatio: 2.5,
+    };
+    const { explanations, sigma } = diagnoseRing(readings);
+    const led = explanations.filter(({ leads }) => leads).map(({ fault }) => fault);
+    expect(led[0]).toEqual({ kind: 'joint', conductor: 'L', after: 9 });
+    expect(led.slice(1).map((fault) => 'socket' in fault && fault.socket)).toEqual([4, 1]);
+    // Read as scatter the two sockets would have been 0.05 ohm of it.
+    expect(sigma).toBeLessThan(0.03);
+  });
   it('says that nothing fits where the figures are of nothing', () => {
     const random = randomFrom(77);
     const any = () => Math.round(random() * 150) / 100;
