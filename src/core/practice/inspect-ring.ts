@@ -28,7 +28,7 @@ export type OnRing = {
 /** A socket on a spur reads this much over the others. */
 const spurOhms = 0.035;
 /** What is read between the ends of a cable across a ring is over the others by this at least, in ohm. */
-const humpOhms = 0.008;
+const humpOhms = 0.014;
 /** A joint shows by a step of this much more than its neighbours step, in ohm. */
 const stepOhms = 0.12;
 /** How often a ring with something wrong is read again, and what no tester scatters less than, in ohm. */
@@ -82,7 +82,20 @@ export function inspectRing(at: AtRing): OnRing[] {
       !allOpen && (at.cablesIn(socket) === 1 || (!moves && !isWithin(socket) && over > spurOhms)),
   );
   const off = new Set([...spurs, ...read.filter(({ allOpen }) => allOpen)].map(({ socket }) => socket));
-  const onRing = sockets.filter((socket) => !off.has(socket));
+  const leads = found.explanations.filter((each) => each.leads);
+  const { r1, rn, r2 } = ends;
+  const ring: Ring = {
+    excess: (conductor) => {
+      if (typeof r1 !== 'number' || typeof rn !== 'number' || typeof r2 !== 'number') return null;
+      return conductor === 'L' ? r1 - rn : conductor === 'N' ? rn - r1 : r2 - (Math.min(r1, rn) * liveMm2) / cpcMm2;
+    },
+    onRing: sockets.filter((socket) => !off.has(socket)),
+    swapped: new Map(
+      leads.flatMap(({ fault }) =>
+        fault.kind === 'reversed' ? [[fault.socket, lineAndCpcOf(fault.swap)] as const] : [],
+      ),
+    ),
+  };
   const named = (sort: OnRing['sort'], of: readonly { readonly socket: number }[]) =>
     of.map(({ socket }): OnRing => ({ socket, sort }));
   const all = [
@@ -97,21 +110,35 @@ export function inspectRing(at: AtRing): OnRing[] {
     ...(bridge ? named('bridge', [{ socket: bridge[0] }]) : []),
     // One each is allowed: the third hangs on another.
     ...(spurs.length >= 3 ? named('spur', spurs) : []),
-    ...found.explanations.filter(({ leads }) => leads).flatMap((each) => ofExplanation(each, at, onRing)),
+    ...leads.flatMap((each) => ofExplanation(each, at, ring)),
   ];
   at.link('none');
   return all;
 }
 
+/** Sockets of the ring itself in their order, and between which contacts line and CPC are where they are exchanged. */
+type Ring = {
+  readonly onRing: readonly number[];
+  readonly swapped: ReadonlyMap<number, Pair>;
+  /** How much more a conductor reads end to end than the others say it should, in ohm; null where that is not known. */
+  readonly excess: (conductor: 'L' | 'N' | 'C') => number | null;
+};
+
+const lineAndCpcOf = (swap: readonly string[]): Pair =>
+  swap.includes('L') && swap.includes('N') ? 'N-C' : swap.includes('L') ? 'L-C' : 'L-N';
+
 /** What the diagnosis says of the ring itself, placed by one more test where that tells. */
-function ofExplanation({ fault }: Explanation, at: AtRing, onRing: readonly number[]): OnRing[] {
+function ofExplanation({ fault }: Explanation, at: AtRing, ring: Ring): OnRing[] {
+  const { onRing } = ring;
   if (fault.kind === 'reversed') return [{ socket: fault.socket, sort: 'reversed' }];
+  // A joint is in the ends as well, whatever the cable between two sockets is long.
+  if (fault.kind === 'joint' && (ring.excess(fault.conductor) ?? Infinity) < stepOhms) return [];
   if (fault.kind === 'joint')
     return fault.conductor === 'N'
       ? [{ socket: nearest(fault.after, onRing), sort: 'joint' }]
-      : byOneLeg(at, onRing, fault.conductor).map((socket) => ({ socket, sort: 'joint' }));
+      : byOneLeg(at, ring, fault.conductor).map((socket) => ({ socket, sort: 'joint' }));
   if (fault.kind !== 'broken') return [];
-  const [socket = nearest(fault.after, onRing)] = fault.conductors.includes('N') ? [] : byOneLeg(at, onRing);
+  const [socket = nearest(fault.after, onRing)] = fault.conductors.includes('N') ? [] : byOneLeg(at, ring);
   return [{ socket, sort: 'open' }];
 }
 
@@ -122,9 +149,9 @@ const nearest = (after: number, onRing: readonly number[]): number | null =>
  * Line and CPC linked at one leg alone: the reading ends in the section where one of them is broken; at a joint it steps
  * up for the line, down for the CPC. Answers the socket behind that section; none where nothing steps.
  */
-function byOneLeg(at: AtRing, onRing: readonly number[], joint?: 'L' | 'C'): number[] {
+function byOneLeg(at: AtRing, { onRing, swapped }: Ring, joint?: 'L' | 'C'): number[] {
   at.link('L to CPC one leg');
-  const shown = onRing.map((socket) => ({ socket, reading: at.read(socket, 'L-C') }));
+  const shown = onRing.map((socket) => ({ socket, reading: at.read(socket, swapped.get(socket) ?? 'L-C') }));
   const steps = shown.slice(1).map(({ socket, reading }, index) => {
     const before = shown[index]?.reading;
     const ends = (reading === 'open') !== (before === 'open');
@@ -155,10 +182,14 @@ function bridgeSeen(at: AtRing, read: readonly { readonly over: number }[]): [nu
   const pairs = tooMany
     .flatMap((from) => tooMany.flatMap((to): [number, number][] => (to > from ? [[from, to]] : [])))
     .filter((pair) => between(pair).length > 0);
-  const humps = pairs.filter((pair) => Math.min(...between(pair)) > humpOhms);
-  return (
-    (humps.length > 0 ? humps : pairs).sort((a, b) => Math.max(...between(a)) - Math.max(...between(b)))[0] ?? null
+  const [least, most] = [
+    (pair: [number, number]) => Math.min(...between(pair)),
+    (pair: [number, number]) => Math.max(...between(pair)),
+  ];
+  const humps = pairs.filter(
+    (pair) => least(pair) > humpOhms && pair.every((end) => (read[end]?.over ?? 0) < humpOhms),
   );
+  return humps.sort((a, b) => most(a) - most(b))[0] ?? pairs.sort((a, b) => least(b) - least(a))[0] ?? null;
 }
 
 /** How far a socket reads over the middle of its ring. */

@@ -109,6 +109,7 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
   }
 
   if (!skip.includes('found')) {
+    const read = new Set(claims);
     const catalogue = new Map(house.type.faults.map((fault) => [fault.id, fault]));
     for (const { id, fault, place, by } of house.sights) {
       const known = catalogue.get(fault ?? '');
@@ -118,15 +119,19 @@ export function inspect(at: AtHouse, skip: readonly Part[] = []): Visit {
       // What is seen says more than what was read there.
       const first = claims.findIndex(
         (each) =>
+          read.has(each) &&
           each.sort === known.sort &&
           (each.at === place || (circuitOf(place) && circuitOf(each.at) === circuitOf(place))),
       );
       if (first >= 0) claims.splice(first, 1);
+      const { sort, code } = known;
+      // One thing may show in several ways.
+      if (claims.some((each) => each.at === place && each.sort === sort && each.code === code)) continue;
       claims.push({
         at: place,
-        sort: known.sort,
-        code: known.code,
-        regulation: defectSorts.find((each) => each.id === known.sort)?.regulations[0] ?? '',
+        sort,
+        code,
+        regulation: defectSorts.find((each) => each.id === sort)?.regulations[0] ?? '',
       });
     }
     const coded = skip.includes('codes')

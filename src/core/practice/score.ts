@@ -41,7 +41,10 @@ const isOnCircuit = ({ circuits, fault }: Hidden, house: House, { at, sort }: Cl
 function claimOf(hidden: Hidden, house: House, claims: readonly Claim[]): Claim | null {
   const there = claims.filter((claim) => isAt(hidden, claim) || isOnCircuit(hidden, house, claim));
   const ofSort = there.filter(({ sort }) => sort === hidden.fault.sort);
-  return ofSort.find(({ at }) => hidden.places.includes(at)) ?? ofSort[0] ?? there[0] ?? null;
+  const atPlace = ofSort.filter(({ at }) => hidden.places.includes(at));
+  // Of two alike at one place each has the one with its code.
+  const best = atPlace.find(({ code }) => code === hidden.fault.code) ?? atPlace[0];
+  return best ?? ofSort[0] ?? there[0] ?? null;
 }
 
 /** Points got of those there were. */
