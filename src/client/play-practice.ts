@@ -3,7 +3,8 @@ import type { Visit } from '../core/practice/visit';
 import type { VisitAsked, VisitGone } from '../workers/practice.worker';
 
 /** How a practice dwelling is gone through, beside the page: played by one who knows. Rejects where its script does not come. */
-export const playPractice = (house: string): Promise<Visit> => gone({ house, acts: null });
+export const playPractice = (house: string, documents: readonly string[]): Promise<Visit> =>
+  gone({ house, acts: null, documents });
 
 /** A visit after all these acts, beside the page. Rejects where its script does not come. */
 export const replayPractice = (house: string, acts: readonly Act[]): Promise<Visit> => gone({ house, acts });

@@ -5,13 +5,18 @@ import { inspect } from '../core/practice/inspector';
 import { AtHouse, type Visit } from '../core/practice/visit';
 
 /** What a page asks the worker: a visit gone through again as it was, or played by one who knows where no acts are given. */
-export type VisitAsked = { readonly house: string; readonly acts: readonly Act[] | null };
+export type VisitAsked = {
+  readonly house: string;
+  readonly acts: readonly Act[] | null;
+  /** The papers that are due, for whoever plays it. */
+  readonly documents?: readonly string[];
+};
 export type VisitGone = { readonly visit: Visit | null };
 
-self.addEventListener('message', ({ data: { house: number, acts } }: MessageEvent<VisitAsked>) => {
+self.addEventListener('message', ({ data: { house: number, acts, documents } }: MessageEvent<VisitAsked>) => {
   void loadDwellingTypes().then((types) => {
     const house = houseOf(number, types);
     const at = house && new AtHouse(house);
-    self.postMessage({ visit: at && (acts ? at.after(acts) : inspect(at)) } satisfies VisitGone);
+    self.postMessage({ visit: at && (acts ? at.after(acts) : inspect(at, [], documents)) } satisfies VisitGone);
   });
 });

@@ -41,6 +41,9 @@ for (const [name, use] of [
       await page.goto('/practice');
       await page.getByRole('heading', { name: 'Exercises' }).waitFor();
       await clean('practice');
+      await page.goto('/practice?quiz=code-ten');
+      await expect(page.getByRole('heading', { name: 'Code these ten' })).toBeVisible();
+      await clean('practice, ten to code');
       await page.goto('/practice?house=bath-room-bonding.abc12');
       for (const sheet of ['Ways', 'Tester', 'Found']) {
         await page.getByRole('tab', { name: sheet }).click();

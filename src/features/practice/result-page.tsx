@@ -33,7 +33,8 @@ export function ResultPage({ on, exercise, findings }: Props) {
   const written = loaded === 'loading' || loaded === 'unreadable' ? null : loaded;
   const score = useMemo(() => {
     const documents = documentsDue(house, exercise);
-    const isMarked = exercise?.writes === true || Boolean(written?.document.issued);
+    // Whoever had it shown wrote no paper.
+    const isMarked = endedAt !== null && (exercise?.writes === true || Boolean(written?.document.issued));
     return scoreOf(house, visit, findings, {
       ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
       documents,

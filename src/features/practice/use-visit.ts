@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { playPractice } from '../../client/play-practice';
 import type { Act } from '../../core/practice/act';
+import { type Exercise, documentsDue } from '../../core/practice/exercises';
 import type { House, Place } from '../../core/practice/house';
 import { AtHouse, type Visit } from '../../core/practice/visit';
 import { useLoaded } from '../../ui/use-loaded';
@@ -22,9 +23,10 @@ export type OnVisit = {
 };
 
 /** A visit to a house as it is kept on this device, and how to go on with it; null until it is there. */
-export function useVisit(house: House, exercise: string | null): OnVisit | null {
+export function useVisit(house: House, exercise: Exercise | null): OnVisit | null {
+  const key = exercise?.id ?? null;
   const at = useMemo(() => new AtHouse(house), [house]);
-  const load = useCallback(() => visitOf(house, visitKept(house.number, exercise)), [house, exercise]);
+  const load = useCallback(() => visitOf(house, visitKept(house.number, key)), [house, key]);
   const kept = useLoaded(load);
   const [since, setHeld] = useState<Held | null>(null);
   const held = since ?? (kept === 'loading' || kept === 'unreadable' ? null : kept);
@@ -33,17 +35,17 @@ export function useVisit(house: House, exercise: string | null): OnVisit | null 
     const visit = acts.reduce((before, act) => at.act(before, act), held.visit);
     const begunAt = held.begunAt ?? Date.now();
     const endedAt = held.endedAt ?? (visit.finished ? Date.now() : null);
-    keepVisit(house.number, exercise, { acts: [...visit.acts], begunAt, endedAt });
+    keepVisit(house.number, key, { acts: [...visit.acts], begunAt, endedAt });
     setHeld({ visit, begunAt, endedAt });
   };
   const again = () => {
-    forgetVisit(house.number, exercise);
+    forgetVisit(house.number, key);
     void forgetPaper(house);
     setHeld(notBegun);
   };
   const show = async () => {
-    const visit = await playPractice(house.number);
-    keepVisit(house.number, exercise, { acts: [...visit.acts], begunAt: null, endedAt: null });
+    const visit = await playPractice(house.number, documentsDue(house, exercise));
+    keepVisit(house.number, key, { acts: [...visit.acts], begunAt: null, endedAt: null });
     setHeld({ visit, begunAt: null, endedAt: null });
   };
   const isLit = (place: Place) => at.isLit(held.visit, place);

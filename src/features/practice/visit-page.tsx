@@ -26,7 +26,7 @@ type Sheet = 'ways' | 'tester' | 'found';
 
 /** A practice dwelling one walks through; once the report is handed over, what it really was. */
 export function VisitPage({ house, exercise, findings }: Props) {
-  const on = useVisit(house, exercise?.id ?? null);
+  const on = useVisit(house, exercise);
   if (!on) return <p className="p-6 text-faint">A moment…</p>;
   if (on.visit.finished) return <ResultPage on={on} exercise={exercise} findings={findings} />;
   return <AtTheHouse on={on} exercise={exercise} />;
