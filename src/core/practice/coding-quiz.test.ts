@@ -73,8 +73,8 @@ describe('marks', () => {
   ])('%s', (_name, said, got) => expect(markCoding({ ...told, code: 'C3' }, said).got).toBe(got));
   it('where an answer settles the code the other view of the usual one is no excuse', () => {
     const other = otherCodes(settled)[0] ?? 'C1';
-    const other_ = { finding: settled, answers: {}, because: 'settled', code: 'C3' } as const;
+    const settledElsewhere = { finding: settled, answers: {}, because: 'settled', code: 'C3' } as const;
     expect(settled.usual).not.toBe('C3');
-    expect(markCoding(other_, { code: other, regulation: '' }).got).toBeLessThan(2);
+    expect(markCoding(settledElsewhere, { code: other, regulation: '' }).got).toBeLessThan(2);
   });
 });

@@ -81,12 +81,12 @@ describe('what is read of a sound house is what its cables come to by hand', () 
     const [switching] = there.house.switchings.get('c1') ?? [];
     const light = switching?.lights[0] ?? '';
     const acts: Act[] = [...dead('c1', place(light)), { is: 'link', circuit: 'c1', how: 'L to CPC' }];
-    const at_ = (feed?: true) =>
+    const ohmsAt = (feed?: true) =>
       figure(
         there.after([...acts, read({ of: 'continuity', place: place(light), pair: 'L-C', ...(feed && { feed }) })]),
       );
-    expect(at_() - at_(true)).toBeGreaterThan(0.05);
-    expect(at_() - at_(true)).toBeLessThan(0.5);
+    expect(ohmsAt() - ohmsAt(true)).toBeGreaterThan(0.05);
+    expect(ohmsAt() - ohmsAt(true)).toBeLessThan(0.5);
   });
   it('the ends of a ring, and a quarter of two of them at every socket of step 2', () => {
     const { cables, points: sockets } = circuitOf(there, 'c2');
