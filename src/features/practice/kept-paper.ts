@@ -14,8 +14,15 @@ import { visitKept, visitOf } from './kept';
 /** Whose paper it is, on this device. */
 export const learner = 'learner';
 
-/** A paper as it was begun: with what was read and found by then, under ids that follow from its seed; the first had none. */
-const keptPaper = z.object({ seed: z.uuid().nullable(), entries: z.array(z.unknown()) });
+/**
+ * A paper as it was begun: of which visit, and with what was read and found by then, under ids that follow from its seed;
+ * the first had none.
+ */
+const keptPaper = z.object({
+  seed: z.uuid().nullable(),
+  exercise: z.string().nullable(),
+  entries: z.array(z.unknown()),
+});
 type KeptPaper = z.infer<typeof keptPaper>;
 
 const keyOf = (house: House): string => `paper ${paperStream(house.number)}`;
@@ -25,23 +32,28 @@ const idsOf = (seed: string) => (name: string) => v5(name, seed);
 function paperKept(house: House): KeptPaper | null {
   const [kept, first] = [keyOf(house), firstKeyOf(house)].map((key) => localStorage.getItem(key));
   try {
-    return keptPaper.parse(first ? { seed: null, entries: JSON.parse(first) as unknown } : JSON.parse(kept ?? 'null'));
+    const earlier = first ? { seed: null, exercise: null, entries: JSON.parse(first) as unknown } : null;
+    return keptPaper.parse(earlier ?? JSON.parse(kept ?? 'null'));
   } catch {
     return null;
   }
 }
 
-/** The entries of the visit a house's paper is of, the latest anything was done in, as the ledger takes them: each under the id its name has. */
-async function told(house: House, seed: string): Promise<JobDraft[]> {
-  const all = [null, ...exercises].map((exercise) => ({
-    exercise,
-    kept: visitKept(house.number, exercise?.id ?? null),
-  }));
-  const since = ({ kept: { acts, begunAt } }: (typeof all)[number]) => begunAt ?? (acts.length > 0 ? 0 : -1);
-  const latest = all.reduce((a, b) => (since(b) > since(a) ? b : a));
-  const { visit } = await visitOf(house, latest.kept);
+/** Which visit to a house a paper begun now is of: the latest in which anything was done. */
+function latestVisit(house: House): string | null {
+  const all = [null, ...exercises.map(({ id }) => id)].map((exercise) => {
+    const { acts, begunAt } = visitKept(house.number, exercise);
+    return { exercise, since: begunAt ?? (acts.length > 0 ? 0 : -1) };
+  });
+  return all.reduce((a, b) => (b.since > a.since ? b : a)).exercise;
+}
+
+/** The entries of a visit as the ledger takes them: each under the id its name has. */
+async function told(house: House, { seed, exercise: id }: { seed: string; exercise: string | null }) {
+  const { visit } = await visitOf(house, visitKept(house.number, id));
+  const exercise = exercises.find((each) => each.id === id) ?? null;
   const idOf = idsOf(seed);
-  return recordOf(house, visit, idOf, documentsDue(house, latest.exercise)).map(({ name, kind, body }) =>
+  return recordOf(house, visit, idOf, documentsDue(house, exercise)).map(({ name, kind, body }) =>
     jobStream.draft(kind as JobDraft['kind'], body as never, {
       id: idOf(`entry ${name}`),
       madeAt: new Date().toISOString(),
@@ -56,21 +68,22 @@ export type HousePaper = { readonly entries: readonly unknown[]; readonly since:
 export async function paperOf(house: House): Promise<HousePaper> {
   const known = paperKept(house);
   if (known) {
-    if (known.seed === null) return { entries: known.entries, since: [] };
-    const ids = new Set(known.entries.map((entry) => (entry as { id?: string }).id));
-    const now = await told(house, known.seed);
-    return { entries: known.entries, since: now.filter(({ id }) => !ids.has(id)) };
+    const { seed, exercise, entries } = known;
+    if (seed === null) return { entries, since: [] };
+    const ids = new Set(entries.map((entry) => (entry as { id?: string }).id));
+    const now = await told(house, { seed, exercise });
+    return { entries, since: now.filter(({ id }) => !ids.has(id)) };
   }
-  const seed = v7();
-  const entries = (await told(house, seed)).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
-  localStorage.setItem(keyOf(house), JSON.stringify({ seed, entries } satisfies KeptPaper));
+  const of = { seed: v7(), exercise: latestVisit(house) };
+  const entries = (await told(house, of)).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
+  localStorage.setItem(keyOf(house), JSON.stringify({ ...of, entries } satisfies KeptPaper));
   return { entries, since: [] };
 }
 
-/** A paper as it stood when its house was handed over; null where it was never begun. */
-export async function paperWritten(house: House, until: number): Promise<JobView | null> {
+/** The paper of a visit as it stood when its house was handed over; null where it was never begun. */
+export async function paperWritten(house: House, exercise: string | null, until: number): Promise<JobView | null> {
   const begun = paperKept(house);
-  if (!begun) return null;
+  if (begun?.exercise !== exercise) return null;
   const streamId = paperStream(house.number);
   const { entries, outgoing } = await loadStream(streamId, learner, jobStream, new Set());
   const waiting = outgoing
@@ -83,8 +96,9 @@ export async function paperWritten(house: House, until: number): Promise<JobView
   return viewOf(jobStream.fold(all));
 }
 
-/** Forgets the paper of a house: the next is begun anew. */
-export async function forgetPaper(house: House): Promise<void> {
+/** Forgets the paper of a visit to a house: the next is begun anew. */
+export async function forgetPaper(house: House, exercise: string | null): Promise<void> {
+  if (paperKept(house)?.exercise !== exercise) return;
   const streamId = paperStream(house.number);
   for (const key of [keyOf(house), firstKeyOf(house)]) localStorage.removeItem(key);
   forgetLast(streamId);

@@ -26,8 +26,8 @@ export function ResultPage({ on, exercise, findings }: Props) {
   const { house, visit, begunAt, endedAt, again } = on;
   const minutes = begunAt !== null && endedAt !== null ? (endedAt - begunAt) / 60_000 : 0;
   const load = useCallback(
-    () => (endedAt === null ? Promise.resolve(null) : paperWritten(house, endedAt)),
-    [house, endedAt],
+    () => (endedAt === null ? Promise.resolve(null) : paperWritten(house, exercise?.id ?? null, endedAt)),
+    [house, exercise, endedAt],
   );
   const loaded = useLoaded(load);
   const written = loaded === 'loading' || loaded === 'unreadable' ? null : loaded;

@@ -40,7 +40,7 @@ export function useVisit(house: House, exercise: Exercise | null): OnVisit | nul
   };
   const again = () => {
     forgetVisit(house.number, key);
-    void forgetPaper(house);
+    void forgetPaper(house, key);
     setHeld(notBegun);
   };
   const show = async () => {
