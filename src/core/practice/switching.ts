@@ -5,7 +5,7 @@ import type { Visit } from './visit';
 
 /** What is wrong with the switching of a room: the neutral is switched, a strapper is broken, a common and a strapper are exchanged. */
 export const switchingFaults = ['neutral', 'strapper', 'common'] as const;
-export type SwitchingFault = (typeof switchingFaults)[number];
+type SwitchingFault = (typeof switchingFaults)[number];
 
 /** Lights of a room, and the one switch or the two that act on all of them. */
 export type Switching = {
