@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, desc, eq, isNull, or, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
+import { v5, v7 } from 'uuid';
 import { type FirmBody, type FirmKind, firmStream, jobStream } from '../core/catalogue';
 import { type FirmState } from '../core/firm/firm';
 import { blankClient } from '../core/firm/kinds/client';
@@ -22,9 +22,10 @@ const named = (firm: FirmState, name: string) =>
   [...firm.clients.values()].find((each) => each.name.toLowerCase() === name.trim().toLowerCase());
 
 /** What the firm's stream has to be told so that it knows this place and who pays there; and which installation it is. */
-function telling(firm: FirmState, { address, premises, client }: Place) {
+function telling(firmId: string, firm: FirmState, { address, premises, client }: Place) {
   const known = client.trim() ? named(firm, client) : undefined;
-  const clientId = known?.id ?? (client.trim() ? v7() : null);
+  // The same name has the same id, whoever tells of it first: two at once make one client.
+  const clientId = known?.id ?? (client.trim() ? v5(client.trim().toLowerCase(), firmId) : null);
   const there = installationAt(firm, address);
   const installationId = there?.id ?? v7();
   return {
@@ -50,7 +51,7 @@ function telling(firm: FirmState, { address, premises, client }: Place) {
  * Null where it cannot be told, which keeps no job from being opened.
  */
 export async function installationFor(actor: FirmActor, place: Place): Promise<string | null> {
-  const { installationId, drafts } = telling(await firmState(actor.firmId), place);
+  const { installationId, drafts } = telling(actor.firmId, await firmState(actor.firmId), place);
   if (drafts.length === 0) return installationId;
   await append(actor, 'firm', actor.firmId, drafts);
   // Two at once tell of one place once: what stands then is what counts.
