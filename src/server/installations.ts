@@ -24,8 +24,9 @@ const named = (firm: FirmState, name: string) =>
 /** What the firm's stream has to be told so that it knows this place and who pays there; and which installation it is. */
 function telling(firmId: string, firm: FirmState, { address, premises, client }: Place) {
   const known = client.trim() ? named(firm, client) : undefined;
-  // The same name has the same id, whoever tells of it first: two at once make one client.
-  const clientId = known?.id ?? (client.trim() ? v5(client.trim().toLowerCase(), firmId) : null);
+  // The same name has the same id, whoever tells of it first: two at once make one client. One renamed since is another.
+  const byName = v5(client.trim().toLowerCase(), firmId);
+  const clientId = known?.id ?? (client.trim() ? (firm.clients.has(byName) ? v7() : byName) : null);
   const there = installationAt(firm, address);
   const installationId = there?.id ?? v7();
   return {

@@ -27,7 +27,14 @@ describe('installations of a firm', () => {
     // Somebody else pays from now on.
     await installationFor(actor, place('4 The Row, Marrowby', 'Mrs Oake'));
     const { installations, clients } = await firmState(actor.firmId);
-    expect(clients.get(installations.get(ids[0] ?? '')?.clientId ?? '')?.name).toBe('Mrs Oake');
+    const oake = installations.get(ids[0] ?? '')?.clientId ?? '';
+    expect(clients.get(oake)?.name).toBe('Mrs Oake');
+    // Renamed, she is known by her new name; whoever is told of by the old one is somebody else.
+    const renamed = firmStream.draft('client.described', { clientId: oake, fields: { name: 'Mrs Rowan' } }, made());
+    await append(actor, 'firm', actor.firmId, [renamed]);
+    await installationFor(actor, place('6 The Row, Marrowby', 'Mrs Oake'));
+    const after = [...(await firmState(actor.firmId)).clients.values()].map(({ name }) => name);
+    expect(after.sort()).toEqual(['Larkspur Lettings', 'Mrs Oake', 'Mrs Rowan']);
   });
 
   it('jobs of before are put to the one at their address, and stay with their firm', async () => {

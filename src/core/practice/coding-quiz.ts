@@ -1,5 +1,6 @@
 import { type Answers, adviseCode, otherCodes } from '../certificates/code-advice';
 import type { AdvisedCode, Finding } from '../edition/findings';
+import { sameRegulation } from './same-regulation';
 import type { Mark } from './score';
 import { Draw, seeded } from './seeded';
 
@@ -39,7 +40,6 @@ export function codingCases(seed: string, findings: readonly Finding[]): readonl
     });
 }
 
-const bare = (text: string): string => text.replaceAll(/[^\d.]/g, '').replace(/\.$/, '');
 const worth = { code: 2, regulation: 1 } as const;
 
 /**
@@ -51,7 +51,7 @@ export function markCoding({ finding, code, because }: CodingCase, said: CodingS
   const others = isUsual ? otherCodes(finding) : [];
   const beside = finding.questions.flatMap(({ yes, no }) => [yes, no]).concat(finding.usual);
   const got = said.code === code || others.includes(said.code) ? worth.code : beside.includes(said.code) ? 1 : 0;
-  const isRegulation = finding.regulations.some((each) => bare(each) === bare(said.regulation));
+  const isRegulation = finding.regulations.some((each) => sameRegulation(each, said.regulation));
   const words = (each: AdvisedCode) => (each === 'none' ? 'no code' : each);
   return {
     part: 'codes',

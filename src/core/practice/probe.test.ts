@@ -4,7 +4,7 @@ import { loadDwellingTypes } from './dwelling-type';
 import { houseOf, numberOf } from './house';
 import { AtHouse, type Visit } from './visit';
 
-/** Ohms of a metre of copper at 20 °C, by its size: as any table of conductors has them. */
+/** Ohms of a metre of copper at 20 °C, by its size in mm². */
 const perMetre: Readonly<Record<number, number>> = {
   1: 0.0181,
   1.5: 0.0121,

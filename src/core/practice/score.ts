@@ -4,6 +4,7 @@ import type { Claim, Links, Measured } from './act';
 import { cautions } from './cautions';
 import { defectSorts } from './dwelling-type';
 import type { Hidden, House, Place } from './house';
+import { sameRegulation } from './same-regulation';
 import { switchesRight } from './switching';
 import type { Visit } from './visit';
 
@@ -161,9 +162,8 @@ function found(hidden: Hidden, visit: Visit, house: House, findings: readonly Fi
 
 const sortOf = (id: string) => defectSorts.find((each) => each.id === id);
 const titleOf = (id: string): string => (sortOf(id)?.title ?? id).toLowerCase();
-const bare = (text: string): string => text.replaceAll(/[^\d.]/g, '').replace(/\.$/, '');
 const isRegulation = ({ regulation }: Claim, sort: string): boolean =>
-  (sortOf(sort)?.regulations ?? []).some((each) => bare(each) === bare(regulation));
+  (sortOf(sort)?.regulations ?? []).some((each) => sameRegulation(each, regulation));
 
 const otherViewOf = ({ code, finding }: Hidden['fault'], findings: readonly Finding[]): string => {
   const known = findings.find(({ id }) => id === finding);

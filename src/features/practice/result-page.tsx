@@ -34,14 +34,15 @@ export function ResultPage({ on, exercise, findings }: Props) {
   const score = useMemo(() => {
     const documents = documentsDue(house, exercise);
     // Whoever had it shown wrote no paper.
-    const isMarked = endedAt !== null && (exercise?.writes === true || Boolean(written?.document.issued));
+    const isRead = endedAt !== null && typeof loaded !== 'string';
+    const isMarked = isRead && (exercise?.writes === true || Boolean(written?.document.issued));
     return scoreOf(house, visit, findings, {
       ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
       documents,
       written: isMarked ? paperMarks(written, house, visit, documents) : [],
       time: exercise && endedAt !== null ? { took: minutes, allowed: exercise.minutes } : null,
     });
-  }, [house, visit, findings, exercise, written, minutes, endedAt]);
+  }, [house, visit, findings, exercise, loaded, written, minutes, endedAt]);
   useEffect(() => {
     if (endedAt === null || loaded === 'loading') return;
     const made = {
