@@ -9,7 +9,7 @@ import { Disclosure } from '../../ui/disclosure';
 import { Select } from '../../ui/select';
 import { toast } from '../../ui/toast';
 import { newSeed } from './new-seed';
-import { addressOf } from './use-address';
+import { addressOf } from './asked';
 
 const mostFaults = 6;
 

@@ -9,7 +9,7 @@ import { Button } from '../../ui/button';
 import { Compose } from './compose';
 import { Progress } from './progress';
 import { newSeed } from './new-seed';
-import { addressOf, go, quizAddress, quizzes } from './use-address';
+import { addressOf, go, quizAddress, quizzes } from './asked';
 import { useResults } from './use-results';
 
 type Props = {

@@ -9,7 +9,7 @@ import { useLoaded } from '../../ui/use-loaded';
 import { CodingQuiz } from './coding-quiz';
 import { DocumentQuiz } from './document-quiz';
 import { PracticeHome } from './practice-home';
-import { useAddress } from './use-address';
+import { useAsked } from './asked';
 import { VisitPage } from './visit-page';
 
 const load = async () => {
@@ -20,7 +20,7 @@ const load = async () => {
 /** Practice: everything of it is made on this device, from the number of a house alone. */
 export function PracticePage({ isSignedIn }: { isSignedIn: boolean }) {
   const loaded = useLoaded(load);
-  const { house: number, exercise: wanted, quiz } = useAddress();
+  const { house: number, exercise: wanted, quiz } = useAsked();
   const isHere = useSyncExternalStore(
     () => () => undefined,
     () => true,

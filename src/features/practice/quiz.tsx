@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { type Mark, type Part, total } from '../../core/practice/score';
 import { Button } from '../../ui/button';
 import { keepResults } from './kept';
-import { go } from './use-address';
+import { go } from './asked';
 
 type Props<Case, Said> = {
   /** The name its results are kept by: it has no house. */

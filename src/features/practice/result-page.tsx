@@ -12,7 +12,7 @@ import { keepResults } from './kept';
 import { paperWritten } from './kept-paper';
 import { partWords } from './progress';
 import { HouseDrawing } from './house-drawing';
-import { go } from './use-address';
+import { go } from './asked';
 import type { OnVisit } from './use-visit';
 
 type Props = {

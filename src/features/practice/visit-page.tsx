@@ -17,7 +17,7 @@ import { PlaceList } from './place-list';
 import { ResultPage } from './result-page';
 import { Scene } from './scenes/scene';
 import { TesterPanel } from './tester-panel';
-import { go } from './use-address';
+import { go } from './asked';
 import { type OnVisit, useVisit } from './use-visit';
 import { Ways } from './ways';
 

@@ -14,13 +14,12 @@ import { usePlace } from '../workspace/place';
 /** The hour between locking off and restoring: all benches on one page, so that none of them needs the network to open. */
 export function TestsStage() {
   const { jobId } = useJob();
-  const { query } = usePlace();
+  const { query, go: goTo } = usePlace();
   const isNarrow = useNarrow();
   const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
   const wayId = query.get('way');
-  // The address changes without asking the server: the page is here already.
   const go = (to: BenchName, way: string | null = null) =>
-    window.history[to === bench ? 'replaceState' : 'pushState'](null, '', benchAddress(jobId, to, way));
+    goTo(benchAddress(jobId, to, way), to === bench ? 'instead' : 'beyond');
   const Bench = benchParts[bench];
   return (
     <BenchProvider>

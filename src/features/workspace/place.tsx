@@ -8,12 +8,14 @@ import {
   useEffect,
   useMemo,
   useState,
-  useSyncExternalStore,
   type ComponentProps,
   type MouseEvent,
   type ReactNode,
 } from 'react';
 import type { Stage } from '../../core/job/document-definition';
+import { goTo, useAddress } from '../../client/address';
+import { useJob } from '../../client/job-provider';
+import { jobAddress } from './address';
 import { type Target, stageOf, targetOf, titleOf } from './stage-address';
 
 type Place = {
@@ -21,7 +23,7 @@ type Place = {
   readonly query: URLSearchParams;
   /** What a link led to within the stage; anew each time one is followed. */
   readonly target: Target | null;
-  readonly go: (address: string) => void;
+  readonly go: (address: string, how?: 'beyond' | 'instead') => void;
 };
 
 const Context = createContext<Place | null>(null);
@@ -33,7 +35,8 @@ export function usePlace(): Place {
   return place;
 }
 
-const never = () => () => undefined;
+const isWithin = (place: string, address: string): boolean =>
+  address.startsWith(place) && ['', '/', '?'].includes(address.charAt(place.length));
 
 type Props = {
   readonly asked: { readonly stage: Stage | null; readonly search: string };
@@ -45,15 +48,13 @@ type Props = {
  * asked for: a page kept on the device answers for every address of its job.
  */
 export function PlaceProvider({ asked, children }: Props) {
-  const isUp = useSyncExternalStore(
-    never,
-    () => true,
-    () => false,
-  );
-  const path = usePathname();
-  const now = useSearchParams().toString();
-  const stage = isUp ? (stageOf(path) ?? null) : asked.stage;
-  const search = isUp ? now : asked.search;
+  const own = jobAddress(useJob().jobId);
+  const address = useAddress();
+  // Rendered when the router moves by itself, and what it says stands while it leaves the job.
+  const routed = `${usePathname()}?${useSearchParams().toString()}`;
+  const [path = '', search = ''] = (address && isWithin(own, address) ? address : routed).split('?');
+  const stage = address === null ? asked.stage : (stageOf(path) ?? null);
+  const query = address === null ? asked.search : search;
   const [target, setTarget] = useState<Target | null>(null);
 
   useEffect(() => {
@@ -67,16 +68,17 @@ export function PlaceProvider({ asked, children }: Props) {
     document.title = `${titleOf(stage)} · Orange Ledger`;
   }, [stage]);
 
-  const go = useCallback((address: string) => {
-    window.history.pushState(null, '', address);
+  const go = useCallback((address: string, how: 'beyond' | 'instead' = 'beyond') => {
+    goTo(address, how);
+    if (how === 'instead') return;
     const led = targetOf(window.location.hash);
     setTarget(led);
     if (!led) window.scrollTo(0, 0);
   }, []);
 
   const place = useMemo<Place>(
-    () => ({ stage, query: new URLSearchParams(search), target, go }),
-    [stage, search, target, go],
+    () => ({ stage, query: new URLSearchParams(query), target, go }),
+    [stage, query, target, go],
   );
   return <Context value={place}>{children}</Context>;
 }

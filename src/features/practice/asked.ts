@@ -1,24 +1,8 @@
-import { useSyncExternalStore } from 'react';
-
-const moved = 'practice-moved';
-
-function subscribe(listener: () => void): () => void {
-  window.addEventListener('popstate', listener);
-  window.addEventListener(moved, listener);
-  return () => {
-    window.removeEventListener('popstate', listener);
-    window.removeEventListener(moved, listener);
-  };
-}
+import { goTo, useAddress } from '../../client/address';
 
 /** Which house one is at, and for which exercise: in the address, so that it can be handed on; null for none. */
-export function useAddress() {
-  const search = useSyncExternalStore(
-    subscribe,
-    () => window.location.search,
-    () => '',
-  );
-  const said = new URLSearchParams(search);
+export function useAsked() {
+  const said = new URLSearchParams(useAddress()?.split('?')[1]);
   const quiz = quizzes.find(({ id }) => said.get('quiz') === id) ?? null;
   return { house: said.get('house'), exercise: said.get('exercise'), quiz: quiz?.id ?? null };
 }
@@ -47,7 +31,6 @@ export const quizAddress = (id: (typeof quizzes)[number]['id']): string => `/pra
 
 /** Goes there without asking the server: practice needs no network. */
 export function go(address: string): void {
-  window.history.pushState(null, '', address);
-  window.dispatchEvent(new Event(moved));
+  goTo(address);
   window.scrollTo(0, 0);
 }
