@@ -248,8 +248,14 @@ export async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' =
 export async function toBench(page: Page, name: string): Promise<void> {
   await tabTo(page, /^(Plan|Board|Continuity|Rings|Insulation|Origin|Zs|RCDs|Function|Leaving)$/);
   const tab = page.getByRole('tab', { name });
-  for (let step = 0; step < 10 && !(await tab.evaluate((at) => at === document.activeElement)); step += 1)
+  const inFocus = page.locator('[role="tab"]:focus');
+  for (let step = 0; step < 10; step += 1) {
+    const at = (await inFocus.textContent()) ?? '';
+    if (at === name) break;
     await page.keyboard.press('ArrowRight');
+    // The focus follows a moment later: another press before that would go one too far.
+    await expect(inFocus).not.toHaveText(at);
+  }
   await page.keyboard.press('Enter');
   await expect(tab).toHaveAttribute('aria-selected', 'true');
 }
