@@ -48,7 +48,7 @@ describe('a sheet', () => {
           record={record}
           pasteBlock={pasteBlock}
           undo={undo}
-          onChosen={() => undefined}
+          under={() => null}
           minWidth="0"
         />
         <button type="button">after</button>

@@ -51,8 +51,8 @@ type Props = {
   readonly sealed?: boolean;
   /** Where a link led: brought there each time it changes. */
   readonly target?: At | null;
-  /** Told which cell is chosen, and what is being typed into it. */
-  readonly onChosen: (at: At, typing: string | null) => void;
+  /** What stands under the sheet, about the cell that is chosen and what is being typed into it. */
+  readonly under: (at: At, typing: string | null) => ReactNode;
   readonly minWidth: string;
 };
 
@@ -81,7 +81,7 @@ export function nextToFill(looks: readonly (readonly CellLook[])[], from: At, st
  *   any letter       overtypes; F2 or Enter opens what stands there
  */
 export function Grid(props: Props) {
-  const { label, columns, rows, looks, record, pasteBlock, undo, sealed = false, target, onChosen, minWidth } = props;
+  const { label, columns, rows, looks, record, pasteBlock, undo, sealed = false, target, under, minWidth } = props;
   const [place, setPlace] = useState<At>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<Editing | null>(null);
   const grid = useRef<HTMLDivElement>(null);
@@ -91,7 +91,6 @@ export function Grid(props: Props) {
   });
   // The moment after Escape, Tab is the browser's.
   const mayLeave = useRef(false);
-  useEffect(() => onChosen(place, editing?.text ?? null), [place, editing, onChosen]);
 
   const moveTo = (row: number, column: number) => {
     const now = latest.current.looks;
@@ -196,56 +195,64 @@ export function Grid(props: Props) {
 
   const template = `2rem ${columns.map((column) => column.width).join(' ')}`;
   return (
-    <div
-      ref={grid}
-      role="grid"
-      aria-label={label}
-      aria-rowcount={rows.length + 1}
-      onKeyDown={onKeyDown}
-      onPaste={onPaste}
-      onFocus={(event) => {
-        const at = placeOf(event.target);
-        if (!at || (at.row === place.row && at.column === place.column)) return;
-        leave();
-        setPlace(at);
-      }}
-      onDoubleClick={(event) => placeOf(event.target) && beginEdit(look?.shown ?? '', false)}
-      onCopy={(event) => {
-        if (editing) return;
-        event.preventDefault();
-        event.clipboardData.setData('text/plain', look?.shown ?? '');
-      }}
-      className="overflow-x-auto border-y border-rule-strong bg-sheet text-[0.8125rem]"
-    >
-      <div style={{ minWidth }}>
-        <Headings columns={columns} template={template} />
-        {rows.map((row, index) => (
-          <div key={row.key} role="row" className="grid border-b border-rule" style={{ gridTemplateColumns: template }}>
-            <span role="rowheader" className="px-1 pt-1 text-right text-faint">
-              {row.head}
-            </span>
-            {columns.map((column, place_) => {
-              const cell = looks[index]?.[place_];
-              const chosen = place.row === index && place.column === place_;
-              if (!cell) return null;
-              return (
-                <Cell
-                  key={column.id}
-                  at={`${index}-${place_}`}
-                  chosen={chosen}
-                  typing={chosen && editing ? editing.text : null}
-                  type={type}
-                  leave={leave}
-                  align={column.align}
-                  edge={startsGroup(columns, place_)}
-                  look={cell}
-                />
-              );
-            })}
-          </div>
-        ))}
+    <>
+      <div
+        ref={grid}
+        role="grid"
+        aria-label={label}
+        aria-rowcount={rows.length + 1}
+        onKeyDown={onKeyDown}
+        onPaste={onPaste}
+        onFocus={(event) => {
+          const at = placeOf(event.target);
+          if (!at || (at.row === place.row && at.column === place.column)) return;
+          leave();
+          setPlace(at);
+        }}
+        onDoubleClick={(event) => placeOf(event.target) && beginEdit(look?.shown ?? '', false)}
+        onCopy={(event) => {
+          if (editing) return;
+          event.preventDefault();
+          event.clipboardData.setData('text/plain', look?.shown ?? '');
+        }}
+        className="overflow-x-auto border-y border-rule-strong bg-sheet text-[0.8125rem]"
+      >
+        <div style={{ minWidth }}>
+          <Headings columns={columns} template={template} />
+          {rows.map((row, index) => (
+            <div
+              key={row.key}
+              role="row"
+              className="grid border-b border-rule"
+              style={{ gridTemplateColumns: template }}
+            >
+              <span role="rowheader" className="px-1 pt-1 text-right text-faint">
+                {row.head}
+              </span>
+              {columns.map((column, place_) => {
+                const cell = looks[index]?.[place_];
+                const chosen = place.row === index && place.column === place_;
+                if (!cell) return null;
+                return (
+                  <Cell
+                    key={column.id}
+                    at={`${index}-${place_}`}
+                    chosen={chosen}
+                    typing={chosen && editing ? editing.text : null}
+                    type={type}
+                    leave={leave}
+                    align={column.align}
+                    edge={startsGroup(columns, place_)}
+                    look={cell}
+                  />
+                );
+              })}
+            </div>
+          ))}
+        </div>
       </div>
-    </div>
+      {under(place, editing?.text ?? null)}
+    </>
   );
 }
 

@@ -110,6 +110,27 @@ test.describe('the circuit ledger by keyboard alone', () => {
   });
 });
 
+test('a hundred keys faster than the page can draw lose none of them', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'BURST-1');
+  await addBoard(page, job);
+  await page.goto(`${job}/circuits`);
+  await settled(page);
+  await cell(page, 'circuit', 1).click();
+  const ended = await page.evaluate(async () => {
+    const places: (string | undefined)[] = [];
+    for (let key = 1; key <= 100; key += 1) {
+      const pressed = key % 10 === 0 ? 'Home' : 'ArrowRight';
+      document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }));
+      // What a key sets off at once, and no more: nothing drawn, no task in between.
+      await Promise.resolve();
+      places.push((document.activeElement as HTMLElement | null)?.dataset.place);
+    }
+    return places;
+  });
+  expect(ended).toEqual(Array.from({ length: 100 }, (_, index) => `0-${(index + 1) % 10}`));
+});
+
 /** Eight circuits with gaps, as somebody coming from a spreadsheet types them: one line each, left to right. */
 const meant: readonly (readonly string[])[] = Array.from({ length: 8 }, (_, row) => {
   const gap = (column: number, text: string) => ((row + column) % 4 === 0 ? '' : text);

@@ -268,7 +268,24 @@ export async function entriesOf<Body>(page: Page, job: string, kind: string): Pr
   return entries.filter((entry) => entry.kind === kind).map((entry) => entry.body);
 }
 
+/** Whatever can be pressed or typed into listens: a press before that would do nothing. */
+const listens = (page: Page) =>
+  page.waitForFunction(() =>
+    [...document.querySelectorAll('button, input, select, textarea')].every((each) =>
+      Object.keys(each).some((key) => key.startsWith('__reactProps')),
+    ),
+  );
+
 export const test = base.extend<{ consoleIsQuiet: void }>({
+  page: async ({ page }, hand) => {
+    const go = page.goto.bind(page);
+    page.goto = async (...asked) => {
+      const answer = await go(...asked);
+      await listens(page);
+      return answer;
+    };
+    await hand(page);
+  },
   consoleIsQuiet: [
     async ({ page }, use) => {
       const errors: string[] = [];

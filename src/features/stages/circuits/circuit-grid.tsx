@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
@@ -52,7 +52,6 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
   const ways = useMemo(() => waysOf(job, boardId), [job, boardId]);
   const rows = useMemo<(Way | null)[]>(() => (isSealed ? ways : [...ways, null]), [isSealed, ways]);
   const { target } = usePlace();
-  const [chosen, setChosen] = useState<{ at: At; typing: string | null }>({ at: { row: 0, column: 0 }, typing: null });
   const [doubtful, setDoubtful] = useState<ReadonlyMap<string, Doubtful>>(new Map());
   const firstGap = missing([...gaps])[0];
   const nextAt = firstGap ? placeKey(firstGap.place) : null;
@@ -200,38 +199,34 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     return row < 0 ? null : { row, column: looks[row]?.findIndex((cell) => cell.anchor === target?.at) ?? 0 };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only when a link was followed
   }, [target]);
-  const onChosen = useCallback((at: At, typing: string | null) => setChosen({ at, typing }), []);
-  const chosenWay = rows[chosen.at.row] ?? null;
-  const chosenColumn = columns[chosen.at.column];
+  const under = (at: At, typing: string | null) => {
+    const way = rows[at.row] ?? null;
+    const column = columns[at.column];
+    const doubt = way && column ? (doubtful.get(cellKey(way.id, column.id)) ?? null) : null;
+    return (
+      <>
+        <CsvFile boardId={boardId} ways={ways} read={readRows} />
+        {column && <WorkingPanel inHand={inHand} way={way} column={column} typing={typing} doubtful={doubt} />}
+      </>
+    );
+  };
   return (
-    <>
-      <Grid
-        label="Circuit ledger"
-        columns={gridColumns}
-        rows={rows.map((way) => ({ key: way?.id ?? 'new', head: way?.number ?? '+' }))}
-        looks={looks}
-        record={record}
-        pasteBlock={pasteBlock}
-        undo={() => {
-          const outcome = undo();
-          toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
-        }}
-        sealed={isSealed}
-        target={ledTo}
-        onChosen={onChosen}
-        minWidth="70rem"
-      />
-      <CsvFile boardId={boardId} ways={ways} read={readRows} />
-      {chosenColumn && (
-        <WorkingPanel
-          inHand={inHand}
-          way={chosenWay}
-          column={chosenColumn}
-          typing={chosen.typing}
-          doubtful={chosenWay ? (doubtful.get(cellKey(chosenWay.id, chosenColumn.id)) ?? null) : null}
-        />
-      )}
-    </>
+    <Grid
+      label="Circuit ledger"
+      columns={gridColumns}
+      rows={rows.map((way) => ({ key: way?.id ?? 'new', head: way?.number ?? '+' }))}
+      looks={looks}
+      record={record}
+      pasteBlock={pasteBlock}
+      undo={() => {
+        const outcome = undo();
+        toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+      }}
+      sealed={isSealed}
+      target={ledTo}
+      under={under}
+      minWidth="70rem"
+    />
   );
 }
 
