@@ -516,3 +516,29 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   await expect(part(page, 'Paper')).toContainText('15 of 15');
   await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
 });
+
+test('shown, the certificate is written too: complete, issued, and there to be read', async ({ page }) => {
+  await page.goto('/practice');
+  await press(page, 'Begin One socket, one certificate');
+  await press(page, 'Show me');
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
+  await expect(page.getByText('as it was played for you')).toBeVisible();
+  await expect(part(page, 'Paper')).toContainText('15 of 15');
+  await page.getByRole('link', { name: 'Its paper' }).click();
+  await page
+    .getByRole('navigation', { name: 'Stages of the job' })
+    .getByRole('link', { name: /^Review/ })
+    .click();
+  await expect(page.getByText(/PRACTICE-MWC-1/).first()).toBeVisible();
+  // Their own go at the same house begins a paper of its own.
+  await page.goBack();
+  await page.goBack();
+  await press(page, 'This house again');
+  await page.getByRole('link', { name: 'The paper' }).click();
+  await page
+    .getByRole('navigation', { name: 'Stages of the job' })
+    .getByRole('link', { name: /^Review/ })
+    .click();
+  await expect(page.getByRole('heading', { name: /PRACTICE/ }).first()).toBeVisible();
+  await expect(page.getByText(/PRACTICE-MWC-1/)).toHaveCount(0);
+});

@@ -17,8 +17,8 @@ export type Exercise = {
   readonly counted: readonly Part[];
   /** The paper that is due, where it is another than the house as a whole asks for. */
   readonly document?: 'MWC';
-  /** Its paper is written and issued on the real pages, and marked. */
-  readonly writes?: true;
+  /** Its paper is written and issued on the real pages, and marked: of this work, as one who knows says it. */
+  readonly writes?: string;
 };
 
 const lookOnly: readonly Part[] = ['safety', 'found', 'codes', 'time'];
@@ -136,7 +136,7 @@ export const exercises: readonly Exercise[] = [
     circuits: ['c4'],
     counted: ['safety', 'tests', 'paper', 'time'],
     document: 'MWC',
-    writes: true,
+    writes: 'Double socket added on the landing, to the upstairs ring (way 4)',
   },
   {
     id: 'handover',

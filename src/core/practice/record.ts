@@ -29,7 +29,7 @@ import type { Reading, Visit } from './visit';
 
 /** An entry to be recorded on a practice stream: its name is its own in the visit, and the same whenever it is told again. */
 export type PracticeEntry = { readonly name: string; readonly kind: string; readonly body: unknown };
-const entry = (name: string, kind: string, body: unknown): PracticeEntry => ({
+export const entry = (name: string, kind: string, body: unknown): PracticeEntry => ({
   name: `${kind} ${name}`.trim(),
   kind,
   body,
@@ -288,7 +288,7 @@ function readingOf(
 }
 
 /** A reading as it is recorded; whether what was touched was proved dead, where it was to be. */
-const taken = (
+export const taken = (
   name: string,
   slot: unknown,
   value: unknown,

@@ -5,11 +5,13 @@ import { type JobDraft, jobStream, viewOf } from '../../core/catalogue';
 import type { Recorded } from '../../core/ledger/entry';
 import type { Act } from '../../core/practice/act';
 import { loadDwellingTypes } from '../../core/practice/dwelling-type';
+import { exercises } from '../../core/practice/exercises';
 import { type House, houseOf, numberOf } from '../../core/practice/house';
+import { inspect } from '../../core/practice/inspector';
 import { paperStream } from '../../core/practice/paper-stream';
 import { AtHouse } from '../../core/practice/visit';
 import { keepVisit } from './kept';
-import { forgetPaper, learner, paperOf, paperWritten } from './kept-paper';
+import { forgetPaper, learner, paperOf, paperWritten, writePaper } from './kept-paper';
 
 const held = new Map<string, string>();
 const storage = {
@@ -136,6 +138,18 @@ describe('the paper of a practice house, on a device', () => {
     });
     await expect(paperOf(house)).rejects.toThrow('full');
     full.mockRestore();
+  });
+  it('is shown written, signed and issued, where none is there', async () => {
+    const exercise = exercises.find(({ writes }) => writes !== undefined);
+    if (!exercise) throw new Error('none writes a paper');
+    const [house, other] = [made('k9'), made('k10')];
+    did(other, [ipf]);
+    await paperOf(other);
+    for (const each of [house, other]) await writePaper(each, exercise, inspect(new AtHouse(each), [], ['MWC']));
+    const shown = await paperWritten(house, exercise.id, Infinity);
+    expect(shown?.document.issued?.body.number).toBe('PRACTICE-MWC-1');
+    expect(await paperWritten(other, exercise.id, Infinity)).toBeNull();
+    expect((await paperWritten(other, null, Infinity))?.document).toMatchObject({ kind: 'EICR', issued: null });
   });
   it('needs no script beside the page: the visit is gone through here', async () => {
     const house = made('k8');

@@ -1,18 +1,24 @@
 import { v5, v7 } from 'uuid';
 import * as z from 'zod';
 import { loadStream, forgetStream } from '../../client/on-this-device';
+import { practiceIssue } from '../../client/practice-issue';
 import { forgetLast } from '../../client/practice-link';
 import { type JobDraft, jobStream, viewOf } from '../../core/catalogue';
 import type { JobView } from '../../core/job/view';
 import type { Recorded } from '../../core/ledger/entry';
-import { documentsDue, exercises } from '../../core/practice/exercises';
+import { type Exercise, documentsDue, exercises } from '../../core/practice/exercises';
 import type { House } from '../../core/practice/house';
 import { paperStream } from '../../core/practice/paper-stream';
-import { recordOf } from '../../core/practice/record';
+import { type PracticeEntry, recordOf } from '../../core/practice/record';
+import type { Visit } from '../../core/practice/visit';
+import { restOfPaper } from '../../core/practice/write-paper';
+import { dayHere } from '../../core/words/moment';
 import { visitKept, visitOf } from './kept';
 
 /** Whose paper it is, on this device. */
 export const learner = 'learner';
+export const signsAs = { name: 'A learner', position: 'Learner' } as const;
+export const practiceFirm = { name: 'Practice', address: '', telephone: '', email: '', logo: '' } as const;
 
 /**
  * A paper as it was begun: of which visit, and with what was read and found by then, under ids that follow from its seed;
@@ -48,18 +54,25 @@ function latestVisit(house: House): string | null {
   return all.reduce((a, b) => (b.since > a.since ? b : a)).exercise;
 }
 
-/** The entries of a visit as the ledger takes them: each under the id its name has. */
-async function told(house: House, { seed, exercise: id }: { seed: string; exercise: string | null }) {
-  const { visit } = await visitOf(house, visitKept(house.number, id));
-  const exercise = exercises.find((each) => each.id === id) ?? null;
-  const idOf = idsOf(seed);
-  return recordOf(house, visit, idOf, documentsDue(house, exercise)).map(({ name, kind, body }) =>
+type Of = { readonly seed: string; readonly exercise: string | null };
+
+/** Entries as the ledger takes them: each under the id its name has. */
+const draftsOf = (told: readonly PracticeEntry[], idOf: (name: string) => string): JobDraft[] =>
+  told.map(({ name, kind, body }) =>
     jobStream.draft(kind as JobDraft['kind'], body as never, {
       id: idOf(`entry ${name}`),
       madeAt: new Date().toISOString(),
       device: 'practice',
     }),
   );
+const numberedFrom = (first: number, drafts: readonly JobDraft[]) =>
+  drafts.map((draft, index) => ({ ...draft, madeBy: learner, seq: first + index }));
+
+/** What was read and found on a visit. */
+async function told(house: House, { seed, exercise: id }: Of): Promise<JobDraft[]> {
+  const { visit } = await visitOf(house, visitKept(house.number, id));
+  const exercise = exercises.find((each) => each.id === id) ?? null;
+  return draftsOf(recordOf(house, visit, idsOf(seed), documentsDue(house, exercise)), idsOf(seed));
 }
 
 export type HousePaper = { readonly entries: readonly unknown[]; readonly since: readonly JobDraft[] };
@@ -75,9 +88,30 @@ export async function paperOf(house: House): Promise<HousePaper> {
     return { entries, since: now.filter(({ id }) => !ids.has(id)) };
   }
   const of = { seed: v7(), exercise: latestVisit(house) };
-  const entries = (await told(house, of)).map((draft, index) => ({ ...draft, madeBy: learner, seq: index + 1 }));
+  const entries = numberedFrom(1, await told(house, of));
   localStorage.setItem(keyOf(house), JSON.stringify({ ...of, entries } satisfies KeptPaper));
   return { entries, since: [] };
+}
+
+/** Writes the paper of an exercise as one who knows writes it, signed and issued. One that is there stays what it is. */
+export async function writePaper(house: House, exercise: Exercise, visit: Visit): Promise<void> {
+  if (paperKept(house)) return;
+  const [seed, today] = [v7(), dayHere(new Date())];
+  const idOf = idsOf(seed);
+  const known = recordOf(house, visit, idOf, documentsDue(house, exercise));
+  const entries = numberedFrom(1, draftsOf([...known, ...restOfPaper(house, visit, exercise, idOf, today)], idOf));
+  const add = (name: string, kind: string, body: unknown) =>
+    entries.push(...numberedFrom(entries.length + 1, draftsOf([{ name, kind, body }], idOf)));
+  const view = () => viewOf(jobStream.fold(entries));
+  const written = view();
+  for (const { role, statement } of written?.definition.roles ?? [])
+    add(role, 'declaration.signed', { documentId: written?.document.id, role, statement, ...signsAs });
+  const signed = view();
+  if (signed) {
+    const { kind, body } = await practiceIssue(signed, practiceFirm);
+    add('', kind, body);
+  }
+  localStorage.setItem(keyOf(house), JSON.stringify({ seed, exercise: exercise.id, entries } satisfies KeptPaper));
 }
 
 /** The paper of a visit as it stood when its house was handed over; null where it was never begun. */

@@ -10,7 +10,7 @@ import { type House, houseOf } from '../../core/practice/house';
 import { paperStream } from '../../core/practice/paper-stream';
 import { nothingRemembered } from '../../core/work/remembered';
 import { useLoaded } from '../../ui/use-loaded';
-import { type HousePaper, learner, paperOf } from './kept-paper';
+import { type HousePaper, learner, paperOf, practiceFirm, signsAs } from './kept-paper';
 
 /** The job of a practice house, on this device alone, for the pages of a job within it. */
 export function PaperPage({ number, children }: { number: string; children: ReactNode }) {
@@ -28,8 +28,7 @@ export function PaperPage({ number, children }: { number: string; children: Reac
 }
 
 const roles: readonly Role[] = ['inspector', 'supervisor', 'office'];
-const me = { id: learner, roles, name: 'A learner', position: 'Learner' };
-const firm = { name: 'Practice', address: '', telephone: '', email: '', logo: '' };
+const me = { id: learner, roles, ...signsAs };
 const nobody = {
   people: { [learner]: me.name },
   instruments: [],
@@ -62,7 +61,7 @@ function Begun({ house, entries, since, children }: HousePaper & { house: House;
       jobId={jobId}
       entries={JSON.stringify(entries)}
       me={me}
-      firm={firm}
+      firm={practiceFirm}
       {...nobody}
       practice={{ house: house.number, link }}
     >

@@ -26,16 +26,18 @@ export function ResultPage({ on, exercise, findings }: Props) {
   const { house, visit, begunAt, endedAt, again } = on;
   const minutes = begunAt !== null && endedAt !== null ? (endedAt - begunAt) / 60_000 : 0;
   const load = useCallback(
-    () => (endedAt === null ? Promise.resolve(null) : paperWritten(house, exercise?.id ?? null, endedAt)),
+    () =>
+      endedAt === null && exercise?.writes === undefined
+        ? Promise.resolve(null)
+        : paperWritten(house, exercise?.id ?? null, endedAt ?? Infinity),
     [house, exercise, endedAt],
   );
   const loaded = useLoaded(load);
   const written = loaded === 'loading' || loaded === 'unreadable' ? null : loaded;
   const score = useMemo(() => {
     const documents = documentsDue(house, exercise);
-    // Whoever had it shown wrote no paper.
-    const isRead = endedAt !== null && typeof loaded !== 'string';
-    const isMarked = isRead && (exercise?.writes === true || Boolean(written?.document.issued));
+    const isWanted = exercise?.writes !== undefined;
+    const isMarked = typeof loaded !== 'string' && (isWanted || Boolean(written?.document.issued));
     return scoreOf(house, visit, findings, {
       ...(exercise ? { counted: exercise.counted, circuits: exercise.circuits } : {}),
       documents,
@@ -75,7 +77,7 @@ export function ResultPage({ on, exercise, findings }: Props) {
           </p>
           <h1 className="pt-1 text-2xl">{exercise?.title ?? house.type.title}</h1>
         </div>
-        <p className="text-right">
+        <p className="text-right max-sm:text-left">
           <span className="text-4xl font-semibold tabular-nums">{score.percent}</span> of 100
           <span className="block text-sm text-faint">
             {endedAt === null ? 'as it was played for you' : `in ${Math.max(1, Math.round(minutes))} min`}
@@ -95,9 +97,9 @@ export function ResultPage({ on, exercise, findings }: Props) {
         <h2 id="truth" className="border-b border-rule-strong pb-1 text-xl">
           What the house really was
         </h2>
-        {house.hidden.length === 0 && <p className="py-2">Nothing was wrong in it.</p>}
         <div className="grid gap-x-8 md:grid-cols-[1fr_20rem]">
           <ol>
+            {house.hidden.length === 0 && <li className="py-2">Nothing was wrong in it.</li>}
             {house.hidden.map(({ fault, places, circuits }, index) => (
               <li key={fault.id} className="grid grid-cols-[1.5rem_3rem_1fr] gap-x-2 border-b border-rule py-1.5">
                 <strong>{index + 1}</strong>

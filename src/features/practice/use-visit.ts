@@ -5,7 +5,7 @@ import { type Exercise, documentsDue } from '../../core/practice/exercises';
 import type { House, Place } from '../../core/practice/house';
 import { AtHouse, type Visit } from '../../core/practice/visit';
 import { useLoaded } from '../../ui/use-loaded';
-import { forgetPaper } from './kept-paper';
+import { forgetPaper, writePaper } from './kept-paper';
 import { type Held, forgetVisit, keepVisit, notBegun, visitKept, visitOf } from './kept';
 
 export type OnVisit = {
@@ -46,6 +46,9 @@ export function useVisit(house: House, exercise: Exercise | null): OnVisit | nul
   const show = async () => {
     const visit = await playPractice(house.number, documentsDue(house, exercise));
     keepVisit(house.number, key, { acts: [...visit.acts], begunAt: null, endedAt: null });
+    await forgetPaper(house, key);
+    // A device too full for a paper shows the rest all the same.
+    if (exercise?.writes !== undefined) await writePaper(house, exercise, visit).catch(() => undefined);
     setHeld({ visit, begunAt: null, endedAt: null });
   };
   const isLit = (place: Place) => at.isLit(held.visit, place);

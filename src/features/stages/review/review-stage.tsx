@@ -21,7 +21,7 @@ import { issueAction } from './issue';
 import { LettersLost } from './letters-lost';
 import { AskOutside } from '../../handover/ask-outside';
 import { NewIssue } from './new-issue';
-import { practiceIssue } from './practice-issue';
+import { practiceIssue } from '../../../client/practice-issue';
 import { PracticePaper } from './practice-paper';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';

@@ -1,9 +1,9 @@
 import { v7 } from 'uuid';
-import type { NewJobEntry } from '../../../core/catalogue';
-import { practiceHashed, practiceNumber } from '../../../core/practice/paper-stream';
-import type { Firm } from '../../../core/job/document-definition';
-import type { JobView } from '../../../core/job/view';
-import { type SealedEntry, seal } from '../../../core/ledger/seal';
+import type { NewJobEntry } from '../core/catalogue';
+import { practiceHashed, practiceNumber } from '../core/practice/paper-stream';
+import type { Firm } from '../core/job/document-definition';
+import type { JobView } from '../core/job/view';
+import { type SealedEntry, seal } from '../core/ledger/seal';
 
 async function sha256(text: string): Promise<string> {
   const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(practiceHashed(text)));

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { cottageEntries, sha256, viewAt } from '../../../../tests/support/entries';
-import { jobStream } from '../../../core/catalogue';
-import { type SealedEntry, seal, verify } from '../../../core/ledger/seal';
-import { practiceHashed } from '../../../core/practice/paper-stream';
+import { cottageEntries, sha256, viewAt } from '../../tests/support/entries';
+import { jobStream } from '../core/catalogue';
+import { type SealedEntry, seal, verify } from '../core/ledger/seal';
+import { practiceHashed } from '../core/practice/paper-stream';
 import { practiceIssue } from './practice-issue';
 
 const firm = { name: 'Practice', address: '', telephone: '', email: '', logo: '' };
