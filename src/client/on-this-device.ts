@@ -103,9 +103,13 @@ function readOutgoing(item: Outgoing, reader: Reader): Outgoing {
   return read.ok ? { ...item, draft: read.value } : { ...item, refused: item.refused ?? read.problem };
 }
 
+/** Keeps entries on their way out. Once asked for they are kept, though the page be left in the same breath. */
 export async function keepOutgoing(items: readonly Outgoing[]): Promise<void> {
   const tx = (await database()).transaction('outgoing', 'readwrite');
-  await Promise.all([...items.map((item) => tx.store.put({ ...item, id: item.draft.id })), tx.done]);
+  const put = items.map((item) => tx.store.put({ ...item, id: item.draft.id }));
+  // Waiting for the answers first would leave it to a page that may be gone by then.
+  tx.commit();
+  await Promise.all([...put, tx.done]);
 }
 
 /** Keeps numbered entries; they are on their way out no longer. */

@@ -112,10 +112,7 @@ test.describe('the circuit ledger by keyboard alone', () => {
 
 test('a hundred keys faster than the page can draw lose none of them', async ({ page }) => {
   await signIn(page);
-  const job = await openJob(page, 'BURST-1');
-  await addBoard(page, job);
-  await page.goto(`${job}/circuits`);
-  await settled(page);
+  await addBoard(page, await openJob(page, 'BURST-1'));
   await cell(page, 'circuit', 1).click();
   const ended = await page.evaluate(async () => {
     const places: (string | undefined)[] = [];
