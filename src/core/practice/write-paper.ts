@@ -1,5 +1,5 @@
 import { type Measure, type Slot, sameMeasure, slotAt } from '../installation/slot';
-import { bondFieldOf } from '../installation/supply';
+import { bondFieldOf, bondedServices } from '../installation/supply';
 import type { ReadingValue } from '../quantity/reading-value';
 import { r1r2 } from '../tests/continuity/slots';
 import { polarity } from '../tests/polarity/slots';
@@ -26,10 +26,9 @@ export function restOfPaper(
   if (writes === undefined) return [];
   const worked = house.circuits.filter(({ id }) => circuits?.includes(id) ?? true);
   const { bonding } = house.type.earthing;
-  const bonds = (['water', 'gas'] as const).map((service) => [
-    bondFieldOf[service],
-    bonding.some((bond) => bond.service === service) ? 'bonded' : 'not-present',
-  ]);
+  const bonds = bondedServices.flatMap((service) =>
+    bonding.some((bond) => bond.service === service) ? [[bondFieldOf[service], 'bonded']] : [],
+  );
   return [
     entry('', 'client.named', { name: 'B. Tallow', address: '3 Sparrow Court' }),
     entry('', 'works.described', {
@@ -46,15 +45,16 @@ export function restOfPaper(
       bondingCsaMm2: bonding[0]?.csaMm2 ?? null,
       ...(Object.fromEntries(bonds) as object),
     }),
-    ...worked.flatMap(({ id, points, residual }) => {
+    ...worked.flatMap(({ id, board, points, residual }) => {
       const on = { of: 'way', id: idOf(`way ${id}`) } as const;
       const said = (measure: Measure, value: ReadingValue, proved: boolean | null) =>
         taken(`${measure.test} of ${id}`, slotAt(on, measure), value, proved, { instrumentId: idOf('instrument') });
+      const isTried = visit.acts.some((act) => act.is === 'try' && act.place === `board:${board}`);
       const highest = highestOfRing(house, visit, points, idOf);
       return [
-        ...(highest ? [said(r1r2, highest, true)] : []),
-        said(polarity, { is: 'confirmed' }, true),
-        ...(residual ? [said(rcdButton, { is: 'confirmed' }, null)] : []),
+        // Every socket that was read as crossed showed its line and CPC in their places.
+        ...(highest ? [said(r1r2, highest, true), said(polarity, { is: 'confirmed' }, true)] : []),
+        ...(residual && isTried ? [said(rcdButton, { is: 'confirmed' }, null)] : []),
       ];
     }),
   ];
