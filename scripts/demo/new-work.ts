@@ -115,6 +115,7 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
     s.way(cu, 4, ['Lights, first floor', 'lights', 6, 'RCBO B 6', '30 A', '1.5/1', '101']),
     sound({ r1r2: '0.97', liveEarth: '212', zs: '1.15', rcdTime: '20' }),
   );
+  s.goLive('Mr H. Dunmore');
   // Not right at first: a terminal of the new device, found by its time, mended and tested again.
   const slow = s.read({ of: 'way', id: shower }, rcdTime, '>300');
   const snagId = v7();
@@ -129,7 +130,6 @@ export function boardChange(at: Date, instruments: readonly Instrument[]): Scrib
   s.say('entry.struck', { entryId: slow, why: 'Device replaced' });
   s.read({ of: 'way', id: shower }, rcdTime, '24');
   s.say('snag.cleared', { snagId, how: 'Device replaced by another of its kind, tested again' });
-  s.goLive('Mr H. Dunmore');
   s.inspect(items, { '2': 'N/A', '5': 'N/A', '13': 'N/A', '14': 'N/A' });
   s.say('return.recommended', {
     documentId: s.documentId,

@@ -91,9 +91,16 @@ export class Scribe {
     });
   }
 
-  /** A reading as typed; strikes nothing. */
+  /** Live readings of circuits, told while they are isolated: read once it goes live. */
+  private waiting: (() => void)[] = [];
+
+  /** A reading as typed; strikes nothing. What is read live of a circuit that is isolated waits until it goes live. */
   read(on: Subject, measured: Measure, typed: string): string {
     const slot = slotAt(on, measured);
+    if (this.isolationId && tests.of(slot)?.dead === false && (on.of === 'way' || on.of === 'point')) {
+      this.waiting.push(() => void this.read(on, measured, typed));
+      return '';
+    }
     const definition = tests.of(slot);
     if (!definition) throw new Error(tests.whyNot(slot));
     const { spec, name, dead } = definition;
@@ -147,6 +154,9 @@ export class Scribe {
     if (this.isolationId) this.say('isolation.ended', { isolationId: this.isolationId, why: 'restored', note: null });
     this.isolationId = null;
     this.say('supply.restored', { told, earthSeen: true, left: [] });
+    const waiting = this.waiting;
+    this.waiting = [];
+    for (const read of waiting) read();
   }
 
   board(name: string, location: string, suppliedFrom: string): string {

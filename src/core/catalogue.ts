@@ -42,6 +42,7 @@ import { marked } from './job/kinds/item';
 import { leavingLooked } from './job/kinds/leaving';
 import { overridden } from './job/kinds/limit';
 import { limited } from './job/kinds/limitation';
+import { discrepancyExplained } from './job/kinds/discrepancy';
 import { met } from './job/kinds/duty';
 import { linkClears, linkMakes } from './job/kinds/link';
 import { noteIsMade, noteIsSettled } from './job/kinds/note';
@@ -171,6 +172,7 @@ export const jobKinds = {
   'option.accepted': optionIsAccepted,
   'acceptance.noted': acceptanceIsNoted,
   'picture.taken': pictured,
+  'discrepancy.explained': discrepancyExplained,
   'assessment.overruled': overruled,
   'condition.summarised': summarised,
   'return.recommended': recommended,

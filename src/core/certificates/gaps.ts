@@ -11,10 +11,8 @@ import { type Way, isSpare } from '../installation/way';
 import { type Gap, type Stage } from '../job/document-definition';
 import { governingOf } from '../job/governing';
 import { unplacedPoints, waysOf } from '../job/job';
-import { isCode } from '../job/outcome';
 import { nameOfSlot } from '../job/slot-name';
 import type { JobView } from '../job/view';
-import { mayEnergise } from '../work/isolation';
 import { repeatsDue } from '../work/repeats';
 import { isCovered, touchedBoards } from './covered';
 import { itemOutcome } from '../job/item-outcome';
@@ -123,31 +121,8 @@ export function inspectionGaps(view: JobView): Gap[] {
   return view.definition.schedule(view.pack).flatMap((row): Gap[] => {
     const outcome = itemOutcome(view, row.item);
     const place: Place = { of: 'item', item: row.item };
-    if (!outcome) return [lacks('inspection', `${row.item} ${row.confirm}`, place)];
-    return isCode(outcome.outcome) && outcome.observations.length === 0
-      ? [lacks('inspection', `${row.item} is marked ${outcome.outcome}: write its observation`, place)]
-      : [];
+    return outcome ? [] : [lacks('inspection', `${row.item} ${row.confirm}`, place)];
   });
-}
-
-/** Links still in, and dead readings that belong to no isolation and do not say why. */
-export function isolationGaps({ job, tests }: JobView): Gap[] {
-  const links = mayEnergise(job.links).stillIn.map((link) =>
-    lacks('isolation', `${link.sort}, ${link.where}: still in`, list('links')),
-  );
-  const loose = [...job.readings.values()]
-    .flat()
-    .filter(
-      ({ entry: { body }, struck }) =>
-        !struck &&
-        body.value.is !== 'not-taken' &&
-        tests.of(body.slot)?.dead === true &&
-        body.isolationId === null &&
-        !body.isolationWhy,
-    ).length;
-  if (loose === 0) return links;
-  const what = `${loose} dead reading${loose === 1 ? '' : 's'} with no isolation in force and no reason`;
-  return [...links, { stage: 'isolation', severity: 'query', what, place: list('isolations') }];
 }
 
 /** What a repair asks to be tested again, and points whose circuit is not known. */

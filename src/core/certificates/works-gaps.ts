@@ -1,10 +1,6 @@
 import { workNatureWords } from '../job/kinds/works';
 import type { Gap } from '../job/document-definition';
-import { wayOfSubject } from '../job/job';
-import { nameOfSlot } from '../job/slot-name';
-import { type Verdicts, resultVerdicts } from '../job/verdicts';
 import type { JobView } from '../job/view';
-import { isCovered } from './covered';
 import { readDescription } from './description';
 import { fieldOf, fields, lacks, list } from './gaps';
 
@@ -42,22 +38,8 @@ export function worksGaps({ document: { works } }: JobView, wanted: readonly Wan
   ];
 }
 
-/** Own work has no defects when it is certified: a result that does not meet is mended, and a snag is cleared. */
-export function ownWorkGaps(view: JobView, verdicts: Verdicts): Gap[] {
-  const { job, document } = view;
-  const wrong = resultVerdicts(view, verdicts).filter(({ slot, judgement }) => {
-    const way = wayOfSubject(job, slot.on);
-    return judgement.verdict === 'fails' && (way === undefined || isCovered(view, way));
-  });
-  return [
-    ...wrong.map(({ slot }) =>
-      lacks('circuits', `${nameOfSlot(view, slot)} does not meet its limit: mend it and test again`, {
-        of: 'slot',
-        slot,
-      }),
-    ),
-    ...job.snags
-      .filter((snag) => snag.documentId === document.id && !snag.cleared)
-      .map((snag) => lacks('review', `Snag: ${snag.what}${snag.where ? `, ${snag.where}` : ''}`, list('snags'))),
-  ];
-}
+/** Own work has no snags left when it is certified. */
+export const snagGaps = ({ job, document }: JobView): Gap[] =>
+  job.snags
+    .filter((snag) => snag.documentId === document.id && !snag.cleared)
+    .map((snag) => lacks('review', `Snag: ${snag.what}${snag.where ? `, ${snag.where}` : ''}`, list('snags')));

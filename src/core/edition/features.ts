@@ -9,6 +9,7 @@ export const features = [
   'seLv',
   'metalPartitions',
   'flueMetal',
+  'arcFaultBuilding',
 ] as const;
 export type Feature = (typeof features)[number];
 
@@ -22,4 +23,5 @@ export const featureWords: Record<Feature, string> = {
   seLv: 'Extra-low voltage (SELV, PELV)',
   metalPartitions: 'Partitions with metal in them',
   flueMetal: 'Metal flue or duct from outside',
+  arcFaultBuilding: 'Higher-risk building, HMO, student rooms or care home',
 };

@@ -1,3 +1,4 @@
+import type { FactRule } from './guidance';
 import type {
   BreakerRow,
   BreakingCapacityRow,
@@ -38,7 +39,15 @@ export type ItemRole =
   | 'rcd button'
   | 'rcd time'
   | 'rcd on sockets'
-  | 'rcd on lights';
+  | 'rcd on lights'
+  | 'rcd in bath rooms'
+  | 'rcd fault protection'
+  | 'earthing size'
+  | "distributor's earth"
+  | 'electrode'
+  | 'tails'
+  | 'capacity'
+  | 'single pole';
 
 /** Figures of practice, by what they are for. */
 type Tolerance =
@@ -49,6 +58,7 @@ type Tolerance =
   | 'electrodeStableOhms'
   | 'electrodePlateauShare'
   | 'neutralEarthVolts'
+  | 'supplyFarShare'
   | 'radialOhms'
   | 'radialShare'
   | 'bondingJointOhms'
@@ -98,6 +108,10 @@ export type EditionPack = {
   readonly cableCapacities: readonly CableCapacityRow[];
   /** What certain items of the condition report's schedule are about: code asks for the role, never for a number. */
   readonly itemRoles: Readonly<Record<ItemRole, readonly string[]>>;
+  /** The same for the schedule of an installation certificate, whose items each stand for several subjects. */
+  readonly itemRolesEic: Readonly<Record<ItemRole, readonly string[]>>;
+  /** What of the premises makes an item of the condition report apply, whatever anybody thinks. */
+  readonly itemPresence: Readonly<Record<string, FactRule>>;
   readonly inspectionEicr: readonly InspectionItem[];
   readonly inspectionEic: readonly InspectionItem[];
   readonly diversity: readonly DiversityRow[];

@@ -42,6 +42,8 @@ export const wayFields = z.object({
   lengthMetres: z.number().positive().max(2000).nullable(),
   liveCsaMm2: z.number().positive().max(300).nullable(),
   cpcCsaMm2: z.number().positive().max(300).nullable(),
+  /** True where somebody looked and the cable has none. */
+  cpcAbsent: z.boolean().nullable(),
   /** What else is said of the wiring, in words: no verdict reads it. */
   wiring: line.nullable(),
   wiringKind: z.enum(wiringKinds).nullable(),

@@ -426,6 +426,7 @@ describe('points', () => {
     s.isolate('Ms Sedge', '7', null);
     s.read({ of: 'way', id: way }, r1r2, '0.4');
     expect(verdictOf(s).accepted).toBe(true);
+    s.goLive('Ms Sedge');
     s.read({ of: 'way', id: way }, zs, '0.4');
     expect((s.drafts.at(-1) as { body: { isolationId: string | null } }).body.isolationId).toBeNull();
   });

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { EditionPack } from '../edition/pack';
+import type { EditionPack, ItemRole } from '../edition/pack';
 import type { InspectionItem } from '../edition/rows';
 import type { Place } from '../installation/place';
 import type { Role } from '../ledger/actor';
@@ -22,15 +22,21 @@ export const stages = [
 ] as const;
 export type Stage = (typeof stages)[number];
 
-/** Something a document still lacks (`missing`, nothing can be signed before it) or that deserves a look (`query`). */
+/**
+ * Something a document still lacks (`missing`), two things in it that cannot both stand (`contradiction`): nothing is signed
+ * before either; or something that deserves a look (`query`).
+ */
 export type Gap = {
   readonly stage: Stage;
-  readonly severity: 'missing' | 'query';
+  readonly severity: 'missing' | 'contradiction' | 'query';
   readonly what: string;
   readonly place: Place;
+  /** Of a contradiction: by what an explanation of it is kept. */
+  readonly discrepancy?: string;
 };
 
-export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity === 'missing');
+/** What has to be settled before anybody signs. */
+export const missing = (gaps: readonly Gap[]): Gap[] => gaps.filter((gap) => gap.severity !== 'query');
 
 /** Somebody who signs a document, and the words they sign. */
 type SigningRole = {
@@ -91,10 +97,13 @@ export type DocumentDefinition<Model = unknown> = {
   readonly recommends: boolean;
   readonly stages: readonly Stage[];
   readonly schedule: (pack: EditionPack) => readonly InspectionItem[];
+  /** Which items of its schedule stand for which subject. */
+  readonly itemRoles: (pack: EditionPack) => Partial<Readonly<Record<ItemRole, readonly string[]>>>;
   /** What an item of its schedule may come to. */
   readonly outcomes: readonly Outcome[];
   readonly roles: readonly SigningRole[];
-  readonly gaps: (view: JobView, verdicts?: Verdicts) => Gap[];
+  /** Null for verdicts: what stands whatever the readings come to, without judging them. */
+  readonly gaps: (view: JobView, verdicts?: Verdicts | null) => Gap[];
   /** For a document that assesses the whole; null for one that does not. */
   readonly assess: ((view: JobView) => Assessed) | null;
   readonly build: (view: JobView, firm: Firm) => Model;

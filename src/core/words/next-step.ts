@@ -94,6 +94,7 @@ const steps = {
   'function.fails': () => 'Put it right if quick and safe, then try it again; otherwise it is an observation.',
   'spd.spent': () => 'Renew the cartridge, or record it: nothing protects from surges meanwhile.',
   'touch-volts.above': () => 'STOP. Switch the circuit off and find the CPC: dead tests come first.',
+  'supply.hands-off': (_, { means }) => means ?? 'Hands off. Call the distributor.',
   'volts.neutral-raised': () => 'Repeat; if it stays, load nothing and call the distributor.',
   'volts.wander': () =>
     'Load nothing more. Look for a slack neutral from the meter on; where it is ahead of that, call the distributor.',

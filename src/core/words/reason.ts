@@ -110,6 +110,8 @@ const reasons = {
   'three-phase.not-judged': () => 'A three-phase supply is judged phase by phase, and this reading says no phase.',
   'volts.neutral-raised': ({ volts }: { volts: string }) =>
     `${volts} where there should be next to none: the supply neutral may be lost or loaded.`,
+  'supply.pattern': ({ title }: { title: string }) => `${title.charAt(0).toUpperCase()}${title.slice(1)}.`,
+  'supply.far': () => 'A supply neutral that is lost shows so: far too high or far too low.',
   'volts.none': () => 'No figure.',
   'volts.wander': () => 'A supply that will not stand still: a slack neutral, loaded as things switch on and off.',
   'ze.beyond-range': () => 'Beyond the range of the instrument.',

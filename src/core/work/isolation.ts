@@ -159,17 +159,23 @@ export function mayEnergise(links: readonly Link[]): Energise {
   };
 }
 
+/** Whether an isolation of a scope covers a subject: the whole installation, its board, or itself. */
+export const covers = (
+  { scope }: Pick<IsolationBegun, 'scope'>,
+  on: IsolationBegun['scope'],
+  boardOfWay: string | null,
+): boolean =>
+  scope.of === 'supply' ||
+  (scope.of === on.of && 'id' in scope && 'id' in on && scope.id === on.id) ||
+  (scope.of === 'board' && on.of === 'way' && scope.id === boardOfWay);
+
 /** The record a dead reading belongs to: in force when it was taken and covering where it was taken; else why not. */
 export function isolationFor(
   records: readonly IsolationRecord[],
   on: IsolationBegun['scope'],
   boardOfWay: string | null,
 ): { readonly isolationId: string } | { readonly why: string } {
-  const covers = ({ scope }: IsolationBegun) =>
-    scope.of === 'supply' ||
-    (scope.of === on.of && 'id' in scope && 'id' in on && scope.id === on.id) ||
-    (scope.of === 'board' && on.of === 'way' && scope.id === boardOfWay);
-  const about = records.filter((record) => covers(record.begun));
+  const about = records.filter((record) => covers(record.begun, on, boardOfWay));
   const held = about.find((record) => isolationState(record).inForce);
   if (held) return { isolationId: held.begun.isolationId };
   const last = about.at(-1);

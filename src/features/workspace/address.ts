@@ -61,6 +61,9 @@ const stageOfList = {
   isolations: 'isolation',
   'unplaced points': 'tests',
   snags: 'review',
+  observations: 'observations',
+  features: 'inspection',
+  rooms: 'inspection',
 } as const;
 
 /** The page a place is on. */

@@ -21,7 +21,7 @@ type JobStatus = 'to do' | 'under way' | 'issued';
 function summarise(job: Job): Omit<JobSummary, 'jobId' | 'firmId' | 'lastSeq' | 'bareAddress'> {
   const view = viewOf(job);
   // What is missing is missing whatever the verdicts: judging everything would cost more than all the rest of an append.
-  const gaps = view ? missing(view.definition.gaps(view, new Map())) : [];
+  const gaps = view ? missing(view.definition.gaps(view, null)) : [];
   const issued = view?.document.issued ?? null;
   const isStarted =
     job.readings.size > 0 || job.observations.length > 0 || job.documents.some(({ items }) => items.size > 0);

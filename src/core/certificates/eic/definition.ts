@@ -12,6 +12,7 @@ export const eic: DocumentDefinition<Certificate> = {
   recommends: true,
   stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'review'],
   schedule: (pack) => pack.inspectionEic,
+  itemRoles: (pack) => pack.itemRolesEic,
   outcomes: ['ok', 'N/A'],
   roles: [
     {

@@ -5,16 +5,16 @@ import {
   circuitGaps,
   inspectionGaps,
   instrumentGaps,
-  isolationGaps,
   lacks,
   originGaps,
   repeatGaps,
   whoAndWhereGaps,
 } from '../gaps';
-import { ownWorkGaps, worksGaps } from '../works-gaps';
+import { discrepancyGaps } from '../discrepancies/find-discrepancies';
+import { snagGaps, worksGaps } from '../works-gaps';
 
 /** Everything that stands between the job and a complete, correct certificate, in the order of the work. */
-export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[] {
+export function gapsOf(view: JobView, verdicts: Verdicts | null = judgeJob(view)): Gap[] {
   return [
     ...whoAndWhereGaps(view, [['premises', 'Description of the premises']]),
     ...worksGaps(view, [
@@ -28,11 +28,11 @@ export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[
     ]),
     ...instrumentGaps(view),
     ...originGaps(view),
-    ...isolationGaps(view),
     ...inspectionGaps(view),
     ...repeatGaps(view),
     ...circuitGaps(view),
-    ...ownWorkGaps(view, verdicts),
+    ...snagGaps(view),
+    ...discrepancyGaps(view, verdicts),
     ...(view.document.comeBack
       ? []
       : [lacks('review', 'Recommended next inspection, with the reason', { of: 'document', field: 'comeBack' })]),

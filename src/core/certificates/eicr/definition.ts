@@ -13,6 +13,7 @@ export const eicr: DocumentDefinition<Report> = {
   recommends: true,
   stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review', 'options'],
   schedule: (pack) => pack.inspectionEicr,
+  itemRoles: (pack) => pack.itemRoles,
   outcomes,
   roles: [
     {

@@ -12,6 +12,7 @@ export const mwc: DocumentDefinition<WorksForm> = {
   recommends: false,
   stages: ['brief', 'origin', 'isolation', 'tests', 'circuits', 'review'],
   schedule: () => [],
+  itemRoles: () => ({}),
   outcomes: [],
   roles: [
     {

@@ -9,16 +9,16 @@ import {
   fieldOf,
   fields,
   instrumentGaps,
-  isolationGaps,
   lacks,
   readingGap,
   repeatGaps,
   whoAndWhereGaps,
 } from '../gaps';
-import { ownWorkGaps, worksGaps } from '../works-gaps';
+import { discrepancyGaps } from '../discrepancies/find-discrepancies';
+import { snagGaps, worksGaps } from '../works-gaps';
 
 /** What a form for one circuit still lacks: only what its five parts ask. */
-export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[] {
+export function gapsOf(view: JobView, verdicts: Verdicts | null = judgeJob(view)): Gap[] {
   const ways = coveredWays(view);
   return [
     ...whoAndWhereGaps(view, []),
@@ -37,7 +37,6 @@ export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[
       fieldOf('supply'),
     ),
     ...readingGap(view, 'origin', slotAt({ of: 'supply' }, ze)),
-    ...isolationGaps(view),
     ...repeatGaps(view),
     ...(ways.length === 1
       ? []
@@ -48,6 +47,7 @@ export function gapsOf(view: JobView, verdicts: Verdicts = judgeJob(view)): Gap[
           }),
         ]),
     ...circuitGaps(view).filter((gap) => !(gap.place.of === 'slot' && gap.place.slot.on.of === 'board')),
-    ...ownWorkGaps(view, verdicts),
+    ...snagGaps(view),
+    ...discrepancyGaps(view, verdicts),
   ];
 }

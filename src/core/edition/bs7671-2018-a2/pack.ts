@@ -7,7 +7,8 @@ import { design, diversity } from './design';
 import { fuseLimits } from './fuse-limits';
 import { inspectionEic } from './inspection-eic';
 import { inspectionEicr } from './inspection-eicr';
-import { itemRoles } from './item-roles';
+import { itemPresence } from './item-presence';
+import { itemRoles, itemRolesEic } from './item-roles';
 import { residualTimes } from './residual-times';
 import { tolerances } from './tolerances';
 
@@ -69,7 +70,9 @@ export const bs7671Amendment2: EditionPack = {
   imperialResistivity,
   twinAndEarth,
   cableCapacities,
+  itemPresence,
   itemRoles,
+  itemRolesEic,
   inspectionEicr,
   inspectionEic,
   diversity,

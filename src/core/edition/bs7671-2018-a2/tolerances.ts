@@ -11,6 +11,7 @@ export const tolerances: EditionPack['tolerances'] = {
   electrodeStableOhms: practice('200', '411.5.3 note: above it an electrode may not be stable'),
   electrodePlateauShare: practice('0.05', 'of three readings by fall of potential from their mean'),
   neutralEarthVolts: practice('10', 'of neutral to earth at the incoming terminals, and of L–N from L–E'),
+  supplyFarShare: practice('0.2', 'of U0: further from it a neutral is lost, not a supply high or low'),
   radialOhms: practice('0.05', 'contacts and terminals of a short circuit'),
   radialShare: practice('0.25', 'lengths are estimated to about a quarter'),
   bondingJointOhms: practice('0.02', 'clamp and joints of a bonding conductor'),

@@ -6,6 +6,7 @@ import { line, paragraph } from '../../installation/text';
 import type { Recorded } from '../../ledger/entry';
 import { type InMaking, type Version, unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
+import { missing } from '../document-definition';
 import { jobKind } from '../kind';
 import type { ItemMarked } from './item';
 import type { WorksFields } from './works';
@@ -83,6 +84,8 @@ export type JobDocument = {
   readonly works: WorksFields;
   readonly comeBack: { readonly dueOn: string; readonly reason: string } | null;
   readonly overruled: { readonly outcome: 'satisfactory' | 'unsatisfactory'; readonly reason: string } | null;
+  /** Contradictions that were explained in words, by their keys. */
+  readonly explained: ReadonlyMap<string, string>;
   readonly signatures: readonly Signature[];
   readonly issued: Recorded<DocumentIssued> | null;
 };
@@ -116,6 +119,7 @@ export function beginDocument(job: Documents, body: DocumentBegun, begunAt: stri
     works: before?.works ?? {},
     comeBack: before?.comeBack ?? null,
     overruled: before?.overruled ?? null,
+    explained: before?.explained ?? new Map(),
     signatures: [],
     issued: null,
   });
@@ -201,8 +205,8 @@ export const signed = jobKind({
     if (!definition || !signs) return `Nobody signs a ${document.kind} as ${role}.`;
     if (statement !== signs.statement) return 'A signature is under the words of its declaration.';
     if (signs.by && (body.outside || !actor.roles.includes(signs.by))) return signs.otherwise;
-    const missing = definition.gaps(lists.documents.view(job, document)).filter((gap) => gap.severity === 'missing');
-    return missing[0] ? `Not signed: ${missing.length} missing, first “${missing[0].what}”.` : null;
+    const open = missing(definition.gaps(lists.documents.view(job, document)));
+    return open[0] ? `Not signed: ${open.length} to complete, first “${open[0].what}”.` : null;
   },
   strike: (job, entry, actor) =>
     whyNotIn(job, entry.body.documentId) ??

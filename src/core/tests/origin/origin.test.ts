@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { editionPack } from '../../edition/editions';
 import { exact } from '../../quantity/exact';
@@ -6,6 +7,7 @@ import { judgeButton, judgePolarity } from '../polarity/polarity';
 import { judgeResidualTime } from '../residual/residual';
 import { judgeBreaking, prospectiveFaultCurrent } from './fault-current';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
+import { classifyVoltages } from './voltage-pattern';
 import { judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
 
 const pack = editionPack('bs7671-2018-a2');
@@ -165,7 +167,50 @@ describe('a supply whose neutral is slack', () => {
     expect(judgeSupplyVolts({ is: 'unstable', low: '220', high: '240' }, pack).next).toEqual({ rule: 'volts.wander' }));
   it('still fails where a terminal is live that should not be', () =>
     expect(volts({ is: 'unstable', low: '60', high: '90' }, { is: 'unstable', low: '40', high: '180' })).toMatchObject({
-      rule: 'polarity.reversed-supply',
+      rule: 'supply.neutral-lost',
       verdict: 'fails',
     }));
+});
+
+describe('what three voltages mean together', () => {
+  const three = (ln: string | null, le: string | null, ne: string | null) =>
+    classifyVoltages(
+      { ln: ln === null ? null : exact(ln), le: le === null ? null : exact(le), ne: ne === null ? null : exact(ne) },
+      pack,
+    );
+  it.each([
+    ['230', '230', '0', 'sound'],
+    ['184', '184', '0', 'sound'],
+    ['276', '276', '0', 'sound'],
+    ['183', '183', '0', 'PME neutral lost'],
+    ['277', '277', '0', 'PME neutral lost'],
+    ['330', '330', '0', 'PME neutral lost'],
+    ['50', '50', '0', 'PME neutral lost'],
+    ['11', '11', '0', 'PME neutral lost'],
+    ['0', '0', '0', null],
+    ['230', '0', '230', 'reversed'],
+    ['230', '50', '180', 'reversed'],
+    ['230', '0', '0', 'no earth'],
+    ['230', '50', '0', 'no earth'],
+    ['230', '115', '115', 'earth floating'],
+    ['230', '100', '30', 'earth floating'],
+    ['0', '230', '230', 'neutral open'],
+    ['50', '230', '180', 'neutral lost'],
+    ['300', '240', '60', 'unknown'],
+    ['230', '230', '51', 'unknown'],
+    ['230', '230', '50', 'sound'],
+    ['230', null, null, null],
+    ['330', null, null, 'PME neutral lost'],
+    ['230', null, '230', 'unknown'],
+    ['230', '0', null, 'no earth'],
+    [null, null, '51', 'unknown'],
+  ] as const)('%s / %s / %s V: %s', (ln, le, ne, name) => expect(three(ln, le, ne)).toBe(name));
+  it('never calls sound, or nothing, what a fourth of all volts would be a danger at', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 400 }), (ln, le) => {
+        const found = three(String(ln), String(le), '60');
+        expect(found).not.toBeNull();
+        expect(found).not.toBe('sound');
+      }),
+    ));
 });

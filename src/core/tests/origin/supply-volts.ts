@@ -3,6 +3,7 @@ import { type Exact, compare, exact, isAtMost, multiply, subtract, toShortest } 
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
+import { classifyVoltages, voltagePatterns } from './voltage-pattern';
 
 const bandOf = ({ supplyVoltsLow: low, supplyVoltsHigh: high }: EditionPack): Limit => ({
   text: `${low.value} to ${high.value} V`,
@@ -19,6 +20,15 @@ export function judgeSupplyVolts(value: ReadingValue, pack: EditionPack): Judgem
   const figure = figureOf(value);
   if (!figure) return unjudged('volts.none');
   const fits = within(figure, pack);
+  if (classifyVoltages({ ln: figure, le: null, ne: null }, pack) === 'PME neutral lost')
+    return {
+      rule: 'supply.far-from-nominal',
+      verdict: 'fails',
+      expected: `${pack.nominalVolts.value} V`,
+      limit,
+      working: [`${toShortest(figure, 1)} V is far outside ${limit.text}`, reason('supply.far')],
+      next: { rule: 'supply.hands-off', figures: { means: voltagePatterns['neutral lost'].means } },
+    };
   return {
     rule: fits ? 'volts.within' : 'volts.outside',
     verdict: fits ? 'meets' : 'doubt',
@@ -78,13 +88,23 @@ export function judgeSupplyVoltages(voltages: SupplyVoltages, pack: EditionPack)
   const volts = (figure: Exact | null | undefined) => (figure ? `${toShortest(figure, 1)} V` : 'not read');
   const working = [`L–N ${volts(ln)}, L–E ${volts(le)}, N–E ${volts(ne)}`];
   const base = { expected: `${pack.nominalVolts.value} V`, limit };
-  if (isLive(ne) || (le && isLive(ln) && isAtMost(le, danger)))
+  const name = classifyVoltages({ ln: ln ?? null, le: le ?? null, ne: ne ?? null }, pack);
+  const pattern = name && voltagePatterns[name];
+  if (name === 'reversed')
     return {
       ...base,
       rule: 'polarity.reversed-supply',
       verdict: 'fails',
       working: [...working, reason('polarity.reversed')],
       next: { rule: 'polarity.reversed-supply' },
+    };
+  if (pattern && !pattern.isSound)
+    return {
+      ...base,
+      rule: `supply.${name?.toLowerCase().replaceAll(' ', '-')}`,
+      verdict: 'fails',
+      working: [...working, reason('supply.pattern', { title: pattern.title })],
+      next: { rule: 'supply.hands-off', figures: { means: pattern.means } },
     };
   if (isLive(met))
     return {

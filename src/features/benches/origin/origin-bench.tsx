@@ -21,7 +21,7 @@ import {
   voltsTerminal,
   ze,
 } from '../../../core/tests/origin/slots';
-import { voltagePatterns } from '../../../core/tests/origin/voltage-pattern';
+import { voltagePatternOf, voltagePatterns } from '../../../core/tests/origin/voltage-pattern';
 import { recordReading } from '../../../core/work/recorder';
 import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
@@ -141,8 +141,13 @@ function At({ n, measure, label, on = supply }: { n: number; measure: Measure; l
 
 /** What the three voltages mean together. */
 function Patterns() {
+  const found = voltagePatternOf(useJob());
   return (
-    <Disclosure summary={<span className="text-sm text-faint">What the three mean together</span>}>
+    <Disclosure
+      key={found?.name ?? ''}
+      open={found !== null && !found.pattern.isSound}
+      summary={<span className="text-sm text-faint">What the voltages mean</span>}
+    >
       <table className="w-full text-sm">
         <thead>
           <tr className="text-left text-xs">
@@ -154,12 +159,17 @@ function Patterns() {
           </tr>
         </thead>
         <tbody>
-          {voltagePatterns.map((each) => (
-            <tr key={each.means} className="border-t border-rule align-top">
+          {Object.values(voltagePatterns).map((each) => (
+            <tr
+              key={each.title}
+              className={`border-t border-rule align-top ${each === found?.pattern ? 'font-semibold' : ''}`}
+            >
               <td className="whitespace-nowrap pr-2">{each.lineNeutral}</td>
               <td className="whitespace-nowrap pr-2">{each.lineEarth}</td>
               <td className="whitespace-nowrap pr-2">{each.neutralEarth}</td>
-              <td>{each.means}</td>
+              <td>
+                {each.title.charAt(0).toUpperCase() + each.title.slice(1)}. {each.means}
+              </td>
             </tr>
           ))}
         </tbody>
