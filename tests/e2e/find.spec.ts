@@ -40,7 +40,7 @@ test('an act is done from the list, and the list is sound for those who hear it'
   await signIn(page);
   const job = await openJob(page, 'FIND-2');
   await bySection(page, job);
-  await page.getByRole('button', { name: 'The 3 left are acceptable' }).click();
+  await page.getByRole('button', { name: 'Mark the 3 left acceptable' }).click();
   await expect(page.getByText('✓ all 3')).toBeVisible();
   await page.getByRole('button', { name: 'Find' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();

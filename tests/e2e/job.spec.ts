@@ -53,7 +53,7 @@ test('inspection items are marked with reasons, and undone together', async ({ p
   await signIn(page);
   const job = await openJob(page, 'INSP-1');
   await bySection(page, job);
-  await page.getByRole('button', { name: 'The 3 left are acceptable' }).click();
+  await page.getByRole('button', { name: 'Mark the 3 left acceptable' }).click();
   await expect(page.getByText('✓ all 3')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText('3 of 3 open')).toBeVisible();
@@ -75,7 +75,7 @@ test('every gap leads to the cell that fills it', async ({ page }) => {
   await addBoard(page, job);
   await page.goto(`${job}/review`);
   await settled(page);
-  const open = page.getByRole('region', { name: 'Still open' });
+  const open = page.getByRole('region', { name: 'To complete' });
   await open.getByRole('link').nth(80).waitFor();
   const links = await open
     .getByRole('link')

@@ -146,7 +146,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
   for (const item of ['2.0', '7.1', '8.1']) await markItem(page, item, 'not applicable');
   for (;;) {
-    const rest = page.getByRole('button', { name: /left are acceptable/ });
+    const rest = page.getByRole('button', { name: /left acceptable/ });
     if ((await rest.count()) === 0) break;
     const before = await rest.count();
     await rest.first().click();

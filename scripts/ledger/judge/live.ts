@@ -7,7 +7,7 @@ import { type ReadingValue, knownOf } from '../../../src/core/quantity/reading-v
 import { lineShareOf } from '../../../src/core/tests/loop/line-share';
 import { limitOfDevice } from '../../../src/core/tests/loop/limit';
 import { judgeZs } from '../../../src/core/tests/loop/zs';
-import { judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
+import { faultPairs, judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/tests/origin/origin';
 import { judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
 import { judgeHalfCycles, residualMultiples } from '../../../src/core/tests/residual/residual';
@@ -122,6 +122,13 @@ const supplyPolarity = judged(z.object({}), (_, given) => {
   );
 });
 
+/** The pair a fault current was read in, by its name: `L-N`, `L1-N`, `L-E`, `L1-L2`, each also as a loop `Z L-N`. */
+function pairOf(name: string): (typeof faultPairs)[number] {
+  const pair = /^(?:Z )?L[123]?[-–](N|P?E|L[123]?)$/.exec(name)?.[1];
+  if (!pair) throw new Unreadable(`There is no pair ${name}: L-N, L-E, or L1-L2 and their like.`);
+  return pair === 'N' ? 'L–N' : pair.startsWith('L') ? 'L–L' : 'L–E';
+}
+
 /** A current from a loop: I = U0 ÷ Z. */
 function currentOf(text: string): ReadingValue {
   const loop = knownOf(read(text, loopOhms));
@@ -140,7 +147,7 @@ const ipf = judged(
   (c, given) => {
     const reads = Object.entries(named(given)).map(([name, text]) => ({
       value: name.startsWith('Z ') ? currentOf(text) : read(text, kiloamps),
-      pair: /E$/.test(name) ? ('L–E' as const) : ('L–N' as const),
+      pair: pairOf(name),
     }));
     const fault = prospectiveFaultCurrent(reads, c.phases === 3);
     const { standard = '', type = null, mark = null } = c.device ?? {};

@@ -21,6 +21,8 @@ export const printedModel = z.object({
   pictures: z
     .array(z.object({ sha256: z.string(), width: z.number(), height: z.number(), caption: z.string() }))
     .default([]),
+  /** Contradictions the inspector explained: both sides, and the words. Nothing in documents of before. */
+  explained: z.array(z.string()).default([]),
   /** The issued document this one puts right, and why. */
   replaces: z.object({ number: z.string(), because: z.string() }).nullable(),
 });

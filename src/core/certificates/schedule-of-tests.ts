@@ -1,19 +1,22 @@
 import * as z from 'zod';
 import { showCable, showDevice, showResidual } from '../installation/device-text';
-import { type Subject, keyOf, slotAt } from '../installation/slot';
+import { type Slot, type Subject, keyOf, slotAt } from '../installation/slot';
 import { disconnectionSeconds } from '../installation/disconnection';
 import { assemblyWords } from '../installation/board';
 import { type Way, isSpare } from '../installation/way';
-import { governing } from '../job/governing';
+import { candidatesOf, governing } from '../job/governing';
 import { waysOf } from '../job/job';
 import type { SlotDefinition } from '../job/test-definition';
+import { judgeValue } from '../job/verdicts';
 import type { JobView } from '../job/view';
-import { toFixed } from '../quantity/exact';
+import { type Exact, toFixed, toShortest } from '../quantity/exact';
 import { showValue } from '../quantity/reading-value';
 import { liveEarth } from '../tests/insulation/slots';
 import { insulationTestOf } from '../tests/insulation/test-voltage';
 import { limitFound, limitOfWay } from '../tests/loop/limit';
 import { zs } from '../tests/loop/slots';
+import { touchLimit } from '../tests/residual/touch-limit';
+import type { Judgement } from '../words/judgement';
 import { boardIpf } from '../tests/origin/slots';
 import { isCovered, touchedBoards } from './covered';
 import { beforeAndAfter } from '../work/before-after';
@@ -92,9 +95,32 @@ const described: readonly Column[] = [
 function maxZs(view: JobView, way: Way): string {
   const override = view.job.limits.get(keyOf(slotAt(onWay(way), zs)));
   if (override) return `${override.limit}*`;
+  const byResidual = residualLimitOf(view, way);
+  if (byResidual) return `${toShortest(byResidual, 0)}†`;
   const limit = limitOfWay(view, way, null);
   return limitFound(limit) ? toFixed(limit.max, 2, 'half-up') : '—';
 }
+
+/**
+ * The limit an RCD sets where it disconnects earth faults: on TT always, on TN where the reading is met by it alone. Null
+ * where the overcurrent device does.
+ */
+function residualLimitOf(view: JobView, way: Way): Exact | null {
+  const milliamps = way.residualMilliamps;
+  if (!milliamps) return null;
+  const slot = slotAt(onWay(way), zs);
+  const reading = governing(view, slot.on, zs)?.body;
+  const byRcd = reading && /-rcd$/.test(judgeValue(view, slot, reading).rule);
+  return byRcd || view.job.supply.earthing === 'TT' ? touchLimit(view.pack, milliamps) : null;
+}
+
+const failureMark = '×';
+
+/** Whether what stands in a slot fails, as a screen would say. */
+const failureOf = (view: JobView, slot: Slot): Judgement | null =>
+  candidatesOf(view, slot)
+    .map(({ body }) => judgeValue(view, slot, body))
+    .find(({ verdict }) => verdict === 'fails') ?? null;
 
 function insulationVolts(view: JobView, way: Way): string {
   const reading = governing(view, onWay(way), liveEarth);
@@ -107,7 +133,9 @@ const measured = (definition: SlotDefinition & Required<Pick<SlotDefinition, 'pa
     if (definition.applies && !definition.applies(way)) return 'N/A';
     const shown = shownAt(view, onWay(way), definition.measure);
     // What it would stand for is not known while the circuit is not described.
-    return shown ?? (definition.due?.(view, onWay(way)) || definition.applies ? '—' : 'N/A');
+    if (shown !== null)
+      return failureOf(view, slotAt(onWay(way), definition.measure)) ? `${shown} ${failureMark}` : shown;
+    return definition.due?.(view, onWay(way)) || definition.applies ? '—' : 'N/A';
   },
 });
 
@@ -164,8 +192,19 @@ function notesOf(view: JobView, way: Way): string[] {
     if (!reading) return [];
     const { value, reason, how } = reading.body;
     const said = [how === 'calculated' ? 'calculated, not measured' : null, reason?.replace(/\.$/, '')].filter(Boolean);
-    return said.length > 0 ? [`Way ${way.number}, ${definition.name}: ${showValue(value)}, ${said.join('; ')}.`] : [];
+    const failed = failureOf(view, slotAt(on, definition.measure));
+    const limit = failed?.limit ? ` (limit ${failed.limit.figure})` : '';
+    return [
+      ...(said.length > 0 ? [`Way ${way.number}, ${definition.name}: ${showValue(value)}, ${said.join('; ')}.`] : []),
+      ...(failed
+        ? [`Way ${way.number}, ${definition.name}: ${showValue(value)} fails${limit}: ${doneAbout(view, way)}.`]
+        : []),
+    ];
   });
+  if (residualLimitOf(view, way))
+    notes.push(
+      `Way ${way.number}: † its ${way.residualMilliamps} mA RCD disconnects earth faults: Zs × IΔn at most 50 V.`,
+    );
   const found = view.job.asFound.get(way.id);
   if (found?.found === 'faulty')
     notes.push(`Way ${way.number}: found faulty before anything was isolated${found.what ? `: ${found.what}` : ''}.`);
@@ -174,6 +213,15 @@ function notesOf(view: JobView, way: Way): string[] {
   return override
     ? [...notes, `Way ${way.number}: Zs limit of ${override.limit} Ω set by the inspector: ${override.reason}.`]
     : notes;
+}
+
+/** What was done about a result that fails: the observations on its circuit. */
+function doneAbout({ job, definition }: JobView, way: Way): string {
+  const numbers = job.observations
+    .filter(({ wayId }) => wayId === way.id)
+    .map(({ number, code }) => `${number} (${code})`);
+  if (numbers.length > 0) return `see observation ${numbers.join(', ')}`;
+  return definition.about === 'condition' ? 'no observation; see what is explained' : 'to be repaired';
 }
 
 /** What was put right on a circuit while it was tested, with what its test read before and after. */

@@ -12,7 +12,7 @@ export const subject = z.discriminatedUnion('of', [
 ]);
 export type Subject = z.infer<typeof subject>;
 
-const phases = ['L1', 'L2', 'L3', 'L1-L2', 'L2-L3', 'L3-L1'] as const;
+export const phases = ['L1', 'L2', 'L3', 'L1-L2', 'L2-L3', 'L3-L1'] as const;
 const word = z
   .string()
   .min(1)

@@ -1,4 +1,4 @@
-import { type Measure, type Slot, type Subject, anyPhase, measureKey, sameMeasure } from '../installation/slot';
+import { type Measure, type Slot, type Subject, anyPhase, measureKey, sameMeasure, slotAt } from '../installation/slot';
 import { compare, exact } from '../quantity/exact';
 import type { ReadingValue } from '../quantity/reading-value';
 import type { SlotDefinition, TestDefinition } from './test-definition';
@@ -11,6 +11,11 @@ export type TestList = {
   readonly on: (of: Subject['of'], measured: Measure) => SlotDefinition | undefined;
   /** The definitions whose readings count with this one's. */
   readonly partsOf: (definition: SlotDefinition) => readonly SlotDefinition[];
+  /**
+   * The slot a part counts with: of the way a point is on, else of the same subject. Undefined where it counts for itself,
+   * or where its way is not known.
+   */
+  readonly wholeOf: (part: Slot, wayId: string | null) => Slot | undefined;
   /** The columns of the circuit ledger, in their order. */
   readonly columns: readonly (SlotDefinition & Required<Pick<SlotDefinition, 'column'>>)[];
   readonly whyNot: (at: Slot) => string;
@@ -52,6 +57,13 @@ export function testList(families: readonly TestDefinition[]): TestList {
     of,
     on,
     partsOf: (definition) => parts.get(definition) ?? [],
+    wholeOf: (part, wayId) => {
+      const whole = of(part)?.countsWith;
+      if (!whole) return undefined;
+      const subject: Subject | null =
+        part.on.of !== 'point' ? part.on : wayId === null ? null : { of: 'way', id: wayId };
+      return subject ? slotAt(subject, part.phase ? { ...whole, phase: part.phase } : whole) : undefined;
+    },
     columns: slots
       .filter((each): each is SlotDefinition & Required<Pick<SlotDefinition, 'column'>> => each.column !== undefined)
       .sort((a, b) => a.column.place - b.column.place),

@@ -1,4 +1,4 @@
-import { type Slot, type SlotKey, keyOf, slotAt } from '../installation/slot';
+import { type Slot, type SlotKey, keyOf } from '../installation/slot';
 import { type Judgement, gravest, unjudged, unstable } from '../words/judgement';
 import { candidatesOf } from './governing';
 import { wayOfSubject } from './job';
@@ -42,9 +42,8 @@ export function judgeJob(view: JobView): Verdicts {
     const slot = readings[0]?.entry.body.slot;
     if (!slot) continue;
     add(slot);
-    const whole = view.tests.of(slot)?.countsWith;
-    const way = whole && wayOfSubject(view.job, slot.on);
-    if (whole && way) add(slotAt({ of: 'way', id: way.id }, slot.phase ? { ...whole, phase: slot.phase } : whole));
+    const whole = view.tests.wholeOf(slot, wayOfSubject(view.job, slot.on)?.id ?? null);
+    if (whole) add(whole);
   }
   return verdicts;
 }

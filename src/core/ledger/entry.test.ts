@@ -145,6 +145,8 @@ describe('versions', () => {
       { limitationId: id, sort: 'operational', what: 'w', why: 'y', agreedWith: null },
       { what: 'w', agreedWith: null },
     ],
+    ['way.described', 7, { wayId: way, fields: { points: 5 } }, { fields: { points: 5 } }],
+    ['feature.told', 1, { feature: 'solar', present: true }, { feature: 'solar', present: true }],
     ['way.described', 6, { wayId: way, fields: { points: 5 } }, { fields: { points: 5 } }],
     ['point.moved', 1, { pointId: id, wayId: way, order: 2 }, { order: 2 }],
     ['way.described', 5, { wayId: way, fields: { neutral: 'own' } }, { fields: { neutral: 'own' } }],

@@ -31,7 +31,10 @@ export function paperMarks(
   const { document, definition } = written;
   const gaps = document.issued ? [] : definition.gaps(written, judgeJob(written));
   const lacks = missing(gaps);
-  const queries = gaps.filter(({ severity }) => severity === 'query');
+  // The practice tester has no calibration to ask about.
+  const queries = gaps.filter(
+    ({ severity, place }) => severity === 'query' && !(place.of === 'list' && place.list === 'instruments'),
+  );
   const strange = figuresNotShown(written, house, visit);
   const isOfKind = documents.includes(document.kind);
   return [

@@ -1,6 +1,7 @@
 import { useJob } from '../../client/job-provider';
 import { type Judgement, type Verdict, verdictWord } from '../../core/words/judgement';
 import { findingAddress } from './address';
+import { ContradictionsAt } from './contradictions-at';
 import { JobLink } from './place';
 import { sayNext } from '../../core/words/next-step';
 import { findingOfReading } from '../../core/certificates/finding-of-reading';
@@ -57,6 +58,11 @@ export function Working({ judgement, slot = null }: { judgement: Judgement; slot
         </>
       )}
       {slot && <AsFinding slot={slot} judgement={judgement} />}
+      {slot && (
+        <dd className="col-span-2">
+          <ContradictionsAt place={{ of: 'slot', slot }} />
+        </dd>
+      )}
     </dl>
   );
 }

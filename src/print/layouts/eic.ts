@@ -5,6 +5,7 @@ import type { Sealed } from '../print-asked';
 import type { Sheet } from '../sheet';
 import {
   declarations,
+  explained,
   factsUnder,
   inspection,
   instruments,
@@ -50,6 +51,7 @@ export async function certificatePdf(
   for (const board of model.boards) testResults(sheet, board);
   sheet.turn('portrait');
   pictures(sheet, model, files);
+  explained(sheet, model);
   instruments(sheet, model.instruments);
   notes(sheet);
   return sheet.finish();

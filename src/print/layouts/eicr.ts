@@ -6,6 +6,7 @@ import type { Sealed } from '../print-asked';
 import type { Sheet } from '../sheet';
 import {
   declarations,
+  explained,
   factsUnder,
   inspection,
   instruments,
@@ -40,6 +41,7 @@ export async function reportPdf(
   );
   for (const board of report.boards) testResults(sheet, board);
   sheet.turn('portrait');
+  explained(sheet, report);
   instruments(sheet, report.instruments);
   notes(sheet);
   return sheet.finish();

@@ -2,7 +2,7 @@ import 'server-only';
 import { mwc } from '../../core/certificates/mwc/definition';
 import type { WorksForm } from '../../core/certificates/mwc/model';
 import type { Sealed } from '../print-asked';
-import { declarations, factsUnder, instruments, pictures, replacing, sheetFor, title } from './parts';
+import { declarations, explained, factsUnder, instruments, pictures, replacing, sheetFor, title } from './parts';
 
 /** Prints a minor-works form in its five parts. */
 export async function formPdf(
@@ -22,6 +22,7 @@ export async function formPdf(
   factsUnder(sheet, '4 Test results', model.results);
   for (const note of model.notes) sheet.paragraph(note, { size: 8 });
   pictures(sheet, model, files);
+  explained(sheet, model);
   instruments(sheet, model.instruments);
   declarations(sheet, mwc, model, '5 Declaration');
   sheet.heading(2, 'For whoever receives this form');

@@ -95,14 +95,27 @@ export function testResults(sheet: Sheet, board: BoardSchedule): void {
   sheet.paragraph(board.facts.map((fact) => `${fact.label}: ${fact.value}`).join('  ·  '), { size: 8 });
   sheet.table(
     board.columns,
-    board.rows.map((row) => row.map((text, index): Cell => ({ text, head: index === 0 }))),
+    board.rows.map((row) =>
+      row.map((text, index): Cell => ({
+        text,
+        head: index === 0,
+        ...(text.endsWith(' ×') ? { font: 'bold' as const } : {}),
+      })),
+    ),
     6.8,
   );
   sheet.paragraph(
-    'Max Zs is the table or computed maximum for the device; readings at ambient temperature are compared with 0.8 of it. LIM limitation, N/V not verified, N/A not applicable; > the instrument was over range; * limit set by the inspector.',
+    'Max Zs is the table or computed maximum for the device; readings at ambient temperature are compared with 0.8 of it. × fails its limit; † limit of the RCD; * limit set by the inspector; > over range. LIM limitation, N/V not verified, N/A not applicable.',
     { size: 7.5, colour: '#575f6d' },
   );
   for (const note of board.notes) sheet.paragraph(note, { size: 8 });
+}
+
+/** What seems to contradict itself, in the words of the inspector who signed for it; nothing where nothing does. */
+export function explained(sheet: Sheet, model: { readonly explained: readonly string[] }): void {
+  if (model.explained.length === 0) return;
+  sheet.heading(2, 'Explained by the inspector');
+  for (const line of model.explained) sheet.paragraph(line, { size: 9 });
 }
 
 export function instruments(

@@ -150,7 +150,8 @@ const service: Detector = ({ view }) => {
   const calculated = `${toShortest(after.total, 1)} A calculated from the circuits`;
   const exceeds = (rating: number | null | undefined) => rating && compare(after.total, exact(rating)) > 0;
   const demand: readonly (readonly [number | null | undefined, string, string])[] =
-    after.lines.length === 0
+    // A form for one circuit says nothing of the demand of the whole.
+    after.lines.length === 0 || view.definition.schedule(pack).length === 0
       ? []
       : [
           [declared, `${declared} A is declared`, 'maximumDemandAmps'],

@@ -1,3 +1,4 @@
+import { explainedOf } from '../discrepancies/explained';
 import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { judgeDemand } from '../../installation/demand';
@@ -24,6 +25,7 @@ export function buildCertificate(view: JobView, firm: Firm): Certificate {
     edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
+    explained: explainedOf(view),
     pictures: picturesOf(view),
     firm,
     client: whoFacts(view),

@@ -1,15 +1,7 @@
 import type { Gap } from '../../job/document-definition';
 import { type Verdicts, judgeJob } from '../../job/verdicts';
 import type { JobView } from '../../job/view';
-import {
-  circuitGaps,
-  inspectionGaps,
-  instrumentGaps,
-  lacks,
-  originGaps,
-  repeatGaps,
-  whoAndWhereGaps,
-} from '../gaps';
+import { circuitGaps, inspectionGaps, instrumentGaps, lacks, originGaps, repeatGaps, whoAndWhereGaps } from '../gaps';
 import { discrepancyGaps } from '../discrepancies/find-discrepancies';
 import { snagGaps, worksGaps } from '../works-gaps';
 

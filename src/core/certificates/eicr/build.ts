@@ -1,3 +1,4 @@
+import { explainedOf } from '../discrepancies/explained';
 import { picturesOf } from '../pictures';
 import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
@@ -29,6 +30,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
     edition: editionPrinted(pack),
     reference: job.opened?.body.reference ?? '',
     replaces: replaced(view),
+    explained: explainedOf(view),
     pictures: picturesOf(view),
     firm,
     client: [

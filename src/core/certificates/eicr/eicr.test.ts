@@ -125,7 +125,10 @@ describe('signing', () => {
   };
   it('is refused while something is missing, with the first of it', () => {
     expect(signature(cottage).accepted).toBe(true);
-    expect(signature(house)).toMatchObject({ accepted: false, reason: expect.stringMatching(/to complete, first “5\.1/) });
+    expect(signature(house)).toMatchObject({
+      accepted: false,
+      reason: expect.stringMatching(/to complete, first “5\.1/),
+    });
   });
   it.each([
     ['A', '', true],

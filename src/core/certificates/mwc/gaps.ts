@@ -4,16 +4,7 @@ import { type Verdicts, judgeJob } from '../../job/verdicts';
 import type { JobView } from '../../job/view';
 import { ze } from '../../tests/origin/slots';
 import { coveredWays } from '../covered';
-import {
-  circuitGaps,
-  fieldOf,
-  fields,
-  instrumentGaps,
-  lacks,
-  readingGap,
-  repeatGaps,
-  whoAndWhereGaps,
-} from '../gaps';
+import { circuitGaps, fieldOf, fields, instrumentGaps, lacks, readingGap, repeatGaps, whoAndWhereGaps } from '../gaps';
 import { discrepancyGaps } from '../discrepancies/find-discrepancies';
 import { snagGaps, worksGaps } from '../works-gaps';
 

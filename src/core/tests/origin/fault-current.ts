@@ -1,9 +1,10 @@
 import { breakingCapacity } from '../../edition/breaking-capacity';
 import type { EditionPack } from '../../edition/pack';
 import type { Board } from '../../installation/board';
-import type { Subject } from '../../installation/slot';
+import { type Subject, phases, slotKey } from '../../installation/slot';
 import { type Way, isSpare } from '../../installation/way';
 import { valueAt } from '../../job/governing';
+import { standing } from '../../job/job';
 import type { JobView, Readings } from '../../job/view';
 import { type Exact, compare, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
 import { beside } from '../../quantity/ohms';
@@ -16,11 +17,13 @@ const supply: Subject = { of: 'supply' };
 
 /** A prospective fault current in kiloamperes: at least that where the instrument ran out of range. */
 export type FaultCurrent = { readonly kiloamps: Exact; readonly atLeast: boolean; readonly from: string };
-type Read = { readonly value: ReadingValue | null; readonly pair: 'L–N' | 'L–E' };
+export const faultPairs = ['L–N', 'L–E', 'L–L'] as const;
+type Read = { readonly value: ReadingValue | null; readonly pair: (typeof faultPairs)[number] };
+const pairWords = { 'L–N': 'line to neutral', 'L–E': 'line to earth', 'L–L': 'line to line' } as const;
 
 /**
  * The fault current every device has to break: the largest of what was read, line to neutral doubled where there are three
- * phases, as the safe side of line to line. An over-range reading governs: it is at least its bound. Null while nothing is
+ * phases, as the safe side of line to line; line to line is that already. An over-range reading governs: it is at least its bound. Null while nothing is
  * known.
  */
 export function prospectiveFaultCurrent(reads: readonly Read[], threePhase: boolean): FaultCurrent | null {
@@ -32,7 +35,7 @@ export function prospectiveFaultCurrent(reads: readonly Read[], threePhase: bool
       {
         kiloamps: doubled ? multiply(each.figure, exact(2)) : each.figure,
         atLeast: each.atLeast,
-        from: `${pair === 'L–N' ? 'line to neutral' : 'line to earth'}${doubled ? ' × 2, three phases' : ''}`,
+        from: `${pairWords[pair]}${doubled ? ' × 2, three phases' : ''}`,
       },
     ];
   });
@@ -47,19 +50,28 @@ export const showFaultCurrent = ({ kiloamps, atLeast }: FaultCurrent): string =>
   `${atLeast ? 'at least ' : ''}${toFixed(kiloamps, 2, 'half-up')} kA`;
 
 const isThreePhase = ({ job }: Readings): boolean => job.supply.liveConductors === 'three-phase';
-const lines = ['L1', 'L2', 'L3'] as const;
+/** What was read in either pair on a subject, on every phase and between every two. */
+const readsOn = (at: Readings, on: Subject): readonly Read[] =>
+  [ipfLineNeutral, ipfLineEarth].flatMap((measure) =>
+    [undefined, ...phases].map((phase): Read => ({
+      value: valueAt(at, on, phase ? { ...measure, phase } : measure),
+      pair: phase?.includes('-') ? 'L–L' : measure === ipfLineNeutral ? 'L–N' : 'L–E',
+    })),
+  );
 
 /** Ipf of the job at its origin, over every phase it was read on. */
 export const faultCurrentOf = (at: Readings): FaultCurrent | null =>
-  prospectiveFaultCurrent(
-    [ipfLineNeutral, ipfLineEarth].flatMap((measure) =>
-      [measure, ...lines.map((phase) => ({ ...measure, phase }))].map((each): Read => ({
-        value: valueAt(at, supply, each),
-        pair: measure === ipfLineNeutral ? 'L–N' : 'L–E',
-      })),
-    ),
-    isThreePhase(at),
-  );
+  prospectiveFaultCurrent(readsOn(at, supply), isThreePhase(at));
+
+/** Ipf at a board: what was given for it whole, and what was read there pair by pair; null where neither was. */
+function faultCurrentAtBoard(at: Readings, boardId: string): FaultCurrent | null {
+  const on: Subject = { of: 'board', id: boardId };
+  const whole = standing(at.job.readings.get(slotKey(on, boardIpf))).map(({ body }): Read => ({
+    value: body.value,
+    pair: 'L–N',
+  }));
+  return prospectiveFaultCurrent([...whole, ...readsOn(at, on)], isThreePhase(at));
+}
 
 export type DeviceMarked = { readonly standard: string; readonly type: string; readonly mark: string };
 /** Whether the board is a declared assembly with a conditional rating: not where a foreign device is in it, null where nobody said. */
@@ -117,8 +129,7 @@ export function judgeBreaking(
 /** Whether a way's device can break the fault current at its board; null while either is unknown. */
 export function judgeWayBreaking(view: JobView, way: Way): Judgement | null {
   const board = view.job.boards.get(way.boardId);
-  const atBoard: Read = { value: valueAt(view, { of: 'board', id: way.boardId }, boardIpf), pair: 'L–N' };
-  const fault = prospectiveFaultCurrent([atBoard], isThreePhase(view)) ?? faultCurrentOf(view);
+  const fault = faultCurrentAtBoard(view, way.boardId) ?? faultCurrentOf(view);
   if (!fault || !way.deviceStandard || isSpare(way)) return null;
   const device = { standard: way.deviceStandard, type: way.deviceType ?? '', mark: way.breakingMark ?? '' };
   return judgeBreaking(view.pack, device, fault, board?.assembly ?? null);

@@ -120,9 +120,7 @@ export function classifyVoltages({ ln, le, ne }: Three, pack: EditionPack): Volt
 }
 
 /** The pattern of what was read at the origin of a job; null while nothing is to be told. */
-export function voltagePatternOf(
-  at: Readings & { readonly pack: EditionPack },
-): {
+export function voltagePatternOf(at: Readings & { readonly pack: EditionPack }): {
   readonly name: VoltagePatternName;
   readonly pattern: VoltagePattern;
   readonly shown: string;

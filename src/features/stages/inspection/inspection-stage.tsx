@@ -4,6 +4,7 @@ import { useMemo, useRef, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
 import { usePictures } from '../../../client/use-pictures';
 import { type ItemGuidance, loadGuidance } from '../../../core/edition/guidance';
+import { contradictedItems } from '../../../core/certificates/discrepancies/find-discrepancies';
 import { itemOutcome } from '../../../core/job/item-outcome';
 import { inspectionWalk, itemsOf } from '../../../core/work/inspection-walk';
 import { openedShare } from '../../../core/work/sampling';
@@ -131,14 +132,23 @@ function BySection({ guidance, led }: { guidance: readonly ItemGuidance[]; led: 
   const schedule = definition.schedule(view.pack);
   const sections = [...new Set(schedule.map((row) => row.section))];
   const restOf = (section: string) => {
-    const open = schedule.filter((row) => row.section === section && !itemOutcome(view, row.item));
+    const unmarked = schedule.filter((row) => row.section === section && !itemOutcome(view, row.item));
+    const against = contradictedItems(view, view.verdicts);
+    const open = unmarked.filter((row) => !against.has(row.item));
+    const left = unmarked.filter((row) => against.has(row.item));
     const result = append(
       open.map((row) => ({
         kind: 'item.marked',
         body: { documentId: document.id, item: row.item, outcome: 'ok', reason: null },
       })),
     );
-    toast(result.ok ? `${open.length} items marked acceptable. Undo takes all of them back.` : result.reason);
+    if (!result.ok) return toast(result.reason);
+    const why = left.map(({ item }) => `${item}: ${against.get(item)?.[0] ?? ''}`).join('; ');
+    toast(
+      left.length > 0
+        ? `${open.length} items marked acceptable. ${left.length} not marked: ${why}.`
+        : `${open.length} items marked acceptable.`,
+    );
   };
   return sections.map((section) => {
     const rows = schedule.filter((row) => row.section === section);
@@ -154,7 +164,7 @@ function BySection({ guidance, led }: { guidance: readonly ItemGuidance[]; led: 
           </span>
           {open > 1 && !isSealed && (
             <Button look="quiet" onClick={() => restOf(section)}>
-              The {open} left are acceptable
+              Mark the {open} left acceptable
             </Button>
           )}
         </div>

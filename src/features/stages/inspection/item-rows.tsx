@@ -1,8 +1,9 @@
 'use client';
 
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
+import { contradictedItems } from '../../../core/certificates/discrepancies/find-discrepancies';
 import { itemOutcome } from '../../../core/job/item-outcome';
 import { type Outcome, isCode, needsReason, outcomeWord, showOutcome } from '../../../core/job/outcome';
 import { type WalkItem, wholeHouse } from '../../../core/work/inspection-walk';
@@ -11,6 +12,7 @@ import { Disclosure } from '../../../ui/disclosure';
 import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { findingAddress, stageAddress } from '../../workspace/address';
+import { ContradictionsAt } from '../../workspace/contradictions-at';
 import { JobLink } from '../../workspace/place';
 import { Guidance, Measured } from './guidance';
 
@@ -185,6 +187,11 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
           )
         )}
       </div>
+      {!isChosen && found && (
+        <div className="pl-14 max-md:pl-2">
+          <ContradictionsAt place={{ of: 'item', item: row.item }} />
+        </div>
+      )}
       {isChosen && (
         <div className="space-y-2 pb-3 pl-14 pr-2 max-md:pl-2">
           <ToggleGroup
@@ -198,6 +205,7 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
               label: `${row.item}: ${outcomeWord[outcome]}`,
             }))}
           />
+          <Against item={row.item} outcome={found?.outcome ?? null} />
           {asking && <Why key={asking} outcome={asking} start={found?.reason ?? ''} record={record} leave={leave} />}
           <p className="flex flex-wrap gap-x-4 text-sm">
             {coded && (
@@ -252,6 +260,20 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
         </div>
       )}
     </li>
+  );
+}
+
+/** What speaks against ticking an item, before and after it is ticked. */
+function Against({ item, outcome }: { item: string; outcome: Outcome | null }) {
+  const view = useJob();
+  const against = useMemo(() => contradictedItems(view, view.verdicts).get(item) ?? [], [view, item]);
+  if (outcome) return <ContradictionsAt place={{ of: 'item', item }} />;
+  if (against.length === 0) return null;
+  return (
+    <p className="border-l-4 border-ink pl-3 text-sm">
+      <span className="font-semibold">Not acceptable as it stands: </span>
+      {against.join('; ')}.
+    </p>
   );
 }
 

@@ -18,6 +18,7 @@ import { JobLink } from '../../workspace/place';
 import { showMoment } from '../../workspace/struck-readings';
 import { useWanted } from '../../workspace/use-wanted';
 import { issueAction } from './issue';
+import { Contradictions } from './contradictions';
 import { LettersLost } from './letters-lost';
 import { AskOutside } from '../../handover/ask-outside';
 import { NewIssue } from './new-issue';
@@ -60,24 +61,27 @@ export function ReviewStage() {
         <LettersLost />
         <Declarations record={record} jobId={jobId} />
       </section>
-      <section aria-labelledby="open">
-        <h2 id="open" className="border-b border-rule-strong pb-1 text-xl">
-          Still open
-        </h2>
-        <GapList />
-        {!view.practice && (
-          <p className="pt-4">
-            <a
-              className={linkLook('plain')}
-              href={`/api/jobs/${jobId}/draft?document=${document.id}`}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Draft as PDF
-            </a>
-          </p>
-        )}
-      </section>
+      <div>
+        <Contradictions record={record} />
+        <section aria-labelledby="open">
+          <h2 id="open" className="border-b border-rule-strong pb-1 text-xl">
+            To complete
+          </h2>
+          <GapList />
+          {!view.practice && (
+            <p className="pt-4">
+              <a
+                className={linkLook('plain')}
+                href={`/api/jobs/${jobId}/draft?document=${document.id}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Draft as PDF
+              </a>
+            </p>
+          )}
+        </section>
+      </div>
       {view.practice && (
         <div className="lg:col-span-2">
           <PracticePaper />
@@ -115,8 +119,9 @@ function Assessment({ assessment, left, record }: { assessment: Assessed; left: 
 
 function GapList() {
   const view = useJob();
-  const { gaps, jobId, definition } = view;
-  if (gaps.length === 0) return <p className="py-3">✓ Nothing is missing.</p>;
+  const { jobId, definition } = view;
+  const gaps = view.gaps.filter(({ discrepancy }) => discrepancy === undefined);
+  if (gaps.length === 0) return <p className="py-3">✓ Nothing to complete.</p>;
   return (
     <div className="lg:max-h-[calc(100dvh-14rem)] lg:overflow-y-auto">
       {definition.stages.map((stage) => {
@@ -133,7 +138,7 @@ function GapList() {
                   key={`${placeKey(gap.place)}${gap.what}`}
                   className="flex gap-2 border-b border-rule py-1 text-sm hover:bg-hover"
                 >
-                  <span className="w-14 shrink-0 text-faint">{gap.severity === 'missing' ? 'missing' : 'look'}</span>
+                  <span className="w-14 shrink-0 text-faint">{gap.severity === 'missing' ? 'missing' : 'check'}</span>
                   <JobLink
                     href={addressOf(view, jobId, gap.place)}
                     className="flex-1 underline-offset-4 hover:underline"
@@ -257,7 +262,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
                 <span className="text-sm text-faint">
                   {signature &&
                     `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}
-                  {open > 0 ? `${open} still missing.` : may ? '' : otherwise}
+                  {open > 0 ? `${open} to complete or resolve first.` : may ? '' : otherwise}
                 </span>
               </div>
             )}
