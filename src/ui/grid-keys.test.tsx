@@ -64,8 +64,8 @@ describe('a sheet', () => {
     expect(focused()).toBe('c1');
     await userEvent.keyboard('{Tab}8{Tab}');
     expect(record.mock.calls).toEqual([
-      [{ row: 0, column: 0 }, '7', true],
-      [{ row: 1, column: 1 }, '8', true],
+      [{ row: 0, column: 0 }, '7'],
+      [{ row: 1, column: 1 }, '8'],
     ]);
     expect(focused()).toBe('c2');
     await userEvent.keyboard('{Shift>}{Tab}{Tab}{/Shift}');

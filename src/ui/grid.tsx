@@ -44,8 +44,8 @@ type Props = {
   readonly columns: readonly GridColumn[];
   readonly rows: readonly { readonly key: string; readonly head: ReactNode }[];
   readonly looks: readonly (readonly CellLook[])[];
-  /** Records what was typed into a cell, anew or into what stood there; false where it was not taken and is kept as it was typed. */
-  readonly record: (at: At, text: string, overtyped: boolean) => boolean;
+  /** Records what was typed into a cell; false where it was not taken and is kept as it was typed. */
+  readonly record: (at: At, text: string) => boolean;
   readonly pasteBlock: (at: At, block: string[][]) => void;
   readonly undo: () => void;
   readonly sealed?: boolean;
@@ -113,7 +113,7 @@ export function Grid(props: Props) {
 
   /** Records what is being typed and settles the sheet, so that what follows sees it as it stands then. */
   const settle = () => {
-    if (editing) record(place, editing.text, editing.overtype);
+    if (editing) record(place, editing.text);
     flushSync(() => setEditing(null));
   };
   const tab = (step: 1 | -1) => {
@@ -157,7 +157,7 @@ export function Grid(props: Props) {
       beginEdit(look?.shown ?? '', false);
     } else if (key === 'Delete' || key === 'Backspace') {
       event.preventDefault();
-      if (!sealed && fills(look)) record(place, '', false);
+      if (!sealed && fills(look)) record(place, '');
     } else if (key.length === 1 && !command && !event.altKey) {
       event.preventDefault();
       beginEdit(key, true);
@@ -183,7 +183,7 @@ export function Grid(props: Props) {
 
   const leave = useCallback(() => {
     const { editing: typed, place: at, record: now } = latest.current;
-    if (typed) now(at, typed.text, typed.overtype);
+    if (typed) now(at, typed.text);
     setEditing(null);
   }, []);
   const type = useCallback((text: string) => setEditing((before) => (before ? { ...before, text } : before)), []);

@@ -48,15 +48,22 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await page.keyboard.type('0.35');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowUp');
-    // Typed over, it is another reading of the same: the higher governs.
+    // Typed over, it replaces what stood: the smaller figure governs, and one press brings the other back.
     await page.keyboard.type('0.31');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowUp');
+    await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.31 ohm/);
+    await expect(page.getByText('0.31 replaces 0.35')).toBeVisible();
+    await page.getByRole('button', { name: 'Restore 0.35' }).click();
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
-    await expect(page.getByText('0.31 stands too; 0.35 still governs')).toBeVisible();
-    await page.getByRole('button', { name: 'Strike 0.31' }).click();
+    // A second reading, both standing, is said on purpose: the higher governs.
+    await page.getByRole('button', { name: 'Add second reading' }).click();
+    await page.getByLabel('Second reading: both stand').fill('0.33');
+    await page.getByRole('button', { name: 'Save, both stand' }).click();
+    await expect(page.getByLabel('Readings that stand together')).toContainText('0.33');
+    await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
+    await page.getByRole('button', { name: 'Strike out 0.33' }).click();
     await expect(page.getByLabel('Struck readings')).toContainText('Taken back');
-    // Opened and changed, it corrects what stands.
     await cell(page, 'R1 plus R2', 1).focus();
     await page.keyboard.press('Enter');
     await page.keyboard.press('Control+a');

@@ -45,6 +45,8 @@ export function testList(families: readonly TestDefinition[]): TestList {
       whole,
       slots.filter(
         (each) =>
+          // A reading at a point counts with its circuit, and is no part of itself.
+          each !== whole &&
           each.countsWith !== undefined &&
           sameMeasure(each.countsWith, whole.measure) &&
           (whole.on === 'way' ? each.on === 'way' || each.on === 'point' : each.on === whole.on),

@@ -18,23 +18,25 @@ type ReadingEntries = readonly (
 )[];
 
 export type Recording =
-  { readonly ok: true; readonly entries: ReadingEntries } | { readonly ok: false; readonly problem: string };
+  | { readonly ok: true; readonly entries: ReadingEntries }
+  /** `elsewhere`: where the reading stands that governs all the same, and can be corrected. */
+  | { readonly ok: false; readonly problem: string; readonly elsewhere?: Slot };
 
 type Obtained = {
   readonly value: ReadingValue;
   readonly reason: string | null;
   readonly how?: How;
   readonly method?: LoopMethod | undefined;
-  /** Whether it corrects what stands there, and is not another reading of the same. */
+  /** Whether it takes the place of what stands in its slot, and is not another reading of the same. */
   readonly corrects?: boolean;
 };
 
 /**
- * The entries of one reading, whatever filled the cell: typed, pasted, put by the pad, sent by a tester. Readings of a
- * circuit, a board or the supply of which the highest or the lowest counts stand together, unless one corrects another or
- * a repair lies between them; elsewhere the new one takes the place of the old, which is struck and stays beside it. A
- * result given for a whole circuit is refused while a reading at one of its points, or of one of its pairs, is worse and
- * would govern all the same.
+ * The entries of one reading, whatever filled the cell: typed, pasted, put by the pad, sent by a tester. One that corrects
+ * takes the place of everything in its slot, which is struck and stays beside it. Otherwise readings of a circuit, a board
+ * or the supply of which the highest or the lowest counts stand together, unless a repair lies between them; elsewhere the
+ * new one takes the place of the old. A result given for a whole circuit is refused while a reading at one of its points,
+ * or of one of its pairs, is worse and would govern all the same: it is corrected there.
  */
 export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHand: InHand): Recording {
   const definition = at.tests.of(slot);
@@ -54,7 +56,7 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
       problem: `${showValue(obtained.value)} Ω is less than the ${leads} Ω of the leads: measure them again, probes held together.`,
     };
   const worse = outranking(at, slot, value);
-  if (worse) return { ok: false, problem: governs(at, worse.body) };
+  if (worse) return { ok: false, problem: governs(at, worse.body), elsewhere: worse.body.slot };
   const loop =
     isFigure && isLoop(slot) ? (obtained.method ?? (slot.on.of === 'point' ? methodAt(at, slot, inHand) : null)) : null;
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
@@ -76,10 +78,9 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
   const before = standing(at.job.readings.get(keyOf(slot)));
   const repeated = repeatsDue(at).some(({ key }) => key === keyOf(slot));
   const together = definition.governs !== 'latest' && slot.on.of !== 'point' && !repeated;
-  const corrected = obtained.corrects ? governingOf(at, slot)?.id : undefined;
   // A mark for what was not taken stands no longer once it was, and where nothing was taken no figure stands.
   const replaced = before.filter(
-    ({ id, body }) => !together || id === corrected || body.value.is === 'not-taken' || !isTaken,
+    ({ body }) => !together || obtained.corrects === true || body.value.is === 'not-taken' || !isTaken,
   );
   const why = repeated ? 'Repeated after a repair' : `Corrected to ${showValue(value)}`;
   const strikes = replaced.map((entry) => ({ kind: 'entry.struck' as const, body: { entryId: entry.id, why } }));
@@ -140,7 +141,10 @@ const isLoop = ({ test, pair, on }: Slot): boolean => test === 'zs' && !pair && 
 export const methodAt = ({ job }: Readings, slot: Slot, inHand: InHand): LoopMethod | undefined =>
   isLoop(slot) ? methodFor(wayOfSubject(job, slot.on) ?? null, inHand) : undefined;
 
-/** The entries of what was typed into a cell: a reading, or nothing, which clears it. */
+/**
+ * The entries of what was typed into a cell: a reading, which replaces what stood there unless both are to stand, or
+ * nothing, which clears it.
+ */
 export function recordTyped(
   at: Readings,
   slot: Slot,
@@ -149,7 +153,7 @@ export function recordTyped(
   {
     how,
     method,
-    corrects = false,
+    corrects = true,
     serving = false,
   }: Pick<Obtained, 'how' | 'method' | 'corrects'> & { readonly serving?: boolean } = {},
 ): Recording {
@@ -178,5 +182,5 @@ const clearSlot = ({ job }: Readings, slot: Slot): ReadingEntries =>
 function governs({ job, tests }: Readings, { slot, value }: ReadingTaken): string {
   const point = slot.on.of === 'point' ? job.points.get(slot.on.id) : undefined;
   const where = point ? `at ${point.name}` : `as ${tests.of(slot)?.name ?? ''}`;
-  return `${showValue(value)} stands ${where} and governs: correct it at its bench.`;
+  return `${showValue(value)} stands ${where} and governs. Correct it there.`;
 }

@@ -53,7 +53,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
   const record = (typed: string, obtained = how) => {
     editing.current = false;
     if (typed.trim() === shown && obtained === (standing?.body.how ?? obtained)) return setProblem(null);
-    const recording = recordTyped(view, slot, typed, inHand, { how: obtained, corrects: true });
+    const recording = recordTyped(view, slot, typed, inHand, { how: obtained });
     if (!recording.ok) return setProblem(recording.problem);
     const outcome = append(recording.entries);
     setProblem(outcome.ok ? null : outcome.reason);
@@ -144,7 +144,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
           </div>
         ))}
       <EarlierReadings slot={slot} />
-      <StandingReadings slot={slot} />
+      <StandingReadings slot={slot} inHand={inHand} />
       <InDoubtHere slot={slot} />
       <StruckReadings slot={slot} />
     </div>

@@ -80,7 +80,6 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
     setProblem(null);
     if (typed.trim() === (recorded.current ?? shown)) return true;
     const recording = recordTyped(view, slot, typed, inHand, {
-      corrects: true,
       serving: true,
       method: methodAt(view, slot, inHand),
     });

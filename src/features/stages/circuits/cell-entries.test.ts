@@ -7,8 +7,8 @@ import { columns, isIdle } from './columns';
 const view = viewAt(rentedHouseEntries());
 const ways = [...view.job.ways.values()];
 const column = (id: string) => columns.find((c) => c.id === id) ?? columns[0]!;
-const typed = (way: number, id: string, text: string, corrects = false) =>
-  cellEntries(column(id), ways[way - 1]!, text, view, emptyHanded, corrects);
+const typed = (way: number, id: string, text: string) =>
+  cellEntries(column(id), ways[way - 1]!, text, view, emptyHanded);
 
 describe('typing into the circuit ledger', () => {
   it('records nothing when it says what stands there', () => {
@@ -24,17 +24,16 @@ describe('typing into the circuit ledger', () => {
       }
     }
   });
-  it('takes another reading beside what stands there, and strikes it only where it is corrected', () => {
+  it('replaces what stands in the cell, which is struck and stays in the ledger', () => {
     const kinds = (...asked: Parameters<typeof typed>) => {
       const result = typed(...asked);
       return result.ok && result.entries.map((e) => e.kind);
     };
-    expect(kinds(3, 'zs', '0.57')).toEqual(['reading.taken']);
-    expect(kinds(3, 'zs', '0.57', true)).toEqual(['entry.struck', 'reading.taken']);
+    expect(kinds(3, 'zs', '0.57')).toEqual(['entry.struck', 'reading.taken']);
     // Of a confirmation the latest counts, and a mark stands beside no figure.
     expect(kinds(3, 'polarity', 'rev')).toEqual(['entry.struck', 'reading.taken']);
     expect(kinds(3, 'zs', 'LIM locked')).toEqual(['entry.struck', 'reading.taken']);
-    const corrected = typed(3, 'zs', '0.57', true);
+    const corrected = typed(3, 'zs', '0.57');
     expect(corrected.ok && corrected.entries[0]?.body).toMatchObject({ why: 'Corrected to 0.57' });
   });
   it('strikes alone when a cell is emptied', () => {
@@ -54,6 +53,10 @@ describe('typing into the circuit ledger', () => {
   ])('way %i %s refuses %j', (way, id, text, problem) => {
     const result = typed(way, id, text);
     expect(result.ok ? '' : result.problem).toMatch(problem);
+  });
+  it('leads to where the reading stands that governs', () => {
+    const refused = typed(4, 'r1r2', '0.01');
+    expect(refused.ok ? null : refused.elsewhere).toMatchObject({ on: { of: 'point' }, test: 'r1r2' });
   });
   it('leaves ring cells of radials, RCD cells without one, and spares alone', () => {
     expect(isIdle(column('ring/1/L-L'), ways[2] ?? null)).toBe(true);

@@ -1,5 +1,5 @@
 import type { NewJobEntry } from '../../../core/catalogue';
-import { slotAt } from '../../../core/installation/slot';
+import { type Slot, slotAt } from '../../../core/installation/slot';
 import type { Way } from '../../../core/installation/way';
 import { valueAt } from '../../../core/job/governing';
 import type { JobView } from '../../../core/job/view';
@@ -16,24 +16,18 @@ export function cellText(column: Column, way: Way | null, view: JobView): string
   return value ? showValue(value) : '';
 }
 
-export type CellEntries = { ok: true; entries: readonly NewJobEntry[] } | { ok: false; problem: string };
+export type CellEntries =
+  { ok: true; entries: readonly NewJobEntry[] } | { ok: false; problem: string; elsewhere?: Slot };
 
 /**
- * What typing `text` into a cell of `way` records: nothing when it says what stands there already. Typed over, a figure is
- * another reading; opened and changed, it corrects the one that stands.
+ * What typing `text` into a cell of `way` records: nothing when it says what stands there already. A new figure replaces
+ * the one in the cell, which is struck and stays in the ledger.
  */
-export function cellEntries(
-  column: Column,
-  way: Way,
-  text: string,
-  view: JobView,
-  inHand: InHand,
-  corrects = false,
-): CellEntries {
+export function cellEntries(column: Column, way: Way, text: string, view: JobView, inHand: InHand): CellEntries {
   if (column.sort === 'computed') return { ok: false, problem: 'Worked out from the device: nothing to type here.' };
   if (text.trim() === cellText(column, way, view)) return { ok: true, entries: [] };
   if (column.sort === 'reading')
-    return recordTyped(view, slotAt({ of: 'way', id: way.id }, column.measure), text, inHand, { corrects });
+    return recordTyped(view, slotAt({ of: 'way', id: way.id }, column.measure), text, inHand);
   const parsed = text.trim() === '' ? ({ ok: true, fields: column.emptied } as const) : column.parse(text, view.pack);
   return parsed.ok
     ? { ok: true, entries: [{ kind: 'way.described', body: { wayId: way.id, fields: parsed.fields } }] }

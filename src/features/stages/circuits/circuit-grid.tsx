@@ -5,13 +5,12 @@ import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
 import { placeKey } from '../../../core/installation/place';
-import { slotAt, slotKey } from '../../../core/installation/slot';
+import { type Slot, slotKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { missing } from '../../../core/job/document-definition';
-import { outweighs } from '../../../core/job/governing';
 import { waysOf } from '../../../core/job/job';
 import { type Verdict, verdictWord } from '../../../core/words/judgement';
-import { parseReading, unitWord } from '../../../core/quantity/parse-reading';
+import { unitWord } from '../../../core/quantity/parse-reading';
 import type { InHand } from '../../../core/work/in-hand';
 import { type At, type CellLook, Grid, type GridColumn } from '../../../ui/grid';
 import { useJob } from '../../../client/job-provider';
@@ -23,7 +22,7 @@ import type { CsvRow } from './csv';
 import { CsvFile } from './csv-file';
 import { WorkingPanel } from './working-panel';
 
-type Doubtful = { readonly text: string; readonly problem: string };
+type Doubtful = { readonly text: string; readonly problem: string; readonly elsewhere?: Slot };
 type Placed = { readonly way: Way; readonly column: Column; readonly text: string };
 
 const cellKey = (wayId: string, columnId: string) => `${wayId}/${columnId}`;
@@ -75,27 +74,16 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     };
   };
 
-  /** A figure typed beside one that still governs changes nothing to see: say so. */
-  const sayWhatGoverns = (column: Column, way: Way, text: string) => {
-    const governs = cellText(column, way, view);
-    const taken = column.sort === 'reading' ? parseReading(text, column.definition.spec) : null;
-    if (!taken?.ok || governs === '' || column.sort !== 'reading') return;
-    const slot = slotAt({ of: 'way', id: way.id }, column.measure);
-    const still = outweighs(view, slot, taken.value);
-    if (still)
-      toast(
-        `${text} stands too; ${governs} still governs. Was that one wrong? Open the cell with Enter and correct it.`,
-      );
-  };
-
-  const record = (at: At, text: string, overtyped: boolean): boolean => {
+  const record = (at: At, text: string): boolean => {
     const column = columns[at.column];
     if (!column || (!ways[at.row] && text.trim() === '')) return true;
     const { way, entries } = wayAt(at.row);
     const key = cellKey(way.id, column.id);
-    const typed = cellEntries(column, way, text, view, inHand, !overtyped);
+    const before = cellText(column, way, view);
+    const typed = cellEntries(column, way, text, view, inHand);
     if (!typed.ok) {
-      if (ways[at.row]) remember(key, { text, problem: typed.problem });
+      const { problem, elsewhere } = typed;
+      if (ways[at.row]) remember(key, { text, problem, ...(elsewhere && { elsewhere }) });
       else toast(typed.problem);
       return false;
     }
@@ -103,7 +91,8 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     if (typed.entries.length === 0) return true;
     const outcome = append([...entries, ...typed.entries]);
     if (!outcome.ok) remember(key, { text, problem: outcome.reason });
-    else if (overtyped) sayWhatGoverns(column, way, text);
+    else if (column.sort === 'reading' && before !== '' && text.trim() !== '')
+      toast(`${text.trim()} replaces ${before}.`, { label: 'Undo', run: () => void undo() });
     return outcome.ok;
   };
 
@@ -119,7 +108,8 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
       if (typed.ok) {
         entries.push(...typed.entries);
         problems.delete(key);
-      } else problems.set(key, { text, problem: typed.problem });
+      } else
+        problems.set(key, { text, problem: typed.problem, ...(typed.elsewhere && { elsewhere: typed.elsewhere }) });
     }
     const outcome = append(entries);
     if (!outcome.ok) return void toast(`Nothing was recorded: ${outcome.reason}`);

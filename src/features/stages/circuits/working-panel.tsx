@@ -1,9 +1,10 @@
 'use client';
 
-import { slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
+import { type Slot, slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
 import { judgeWayCapacity } from '../../../core/installation/capacity';
 import type { Way } from '../../../core/installation/way';
 import { governingOf } from '../../../core/job/governing';
+import { nameOfSlot } from '../../../core/job/slot-name';
 import { judgeValue } from '../../../core/job/verdicts';
 import { parseReading, unitSymbol } from '../../../core/quantity/parse-reading';
 import { showValue } from '../../../core/quantity/reading-value';
@@ -13,7 +14,7 @@ import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
 import { judgeWayDrop } from '../../../core/tests/continuity/drop';
 import { rcdFive, rcdHalf, rcdTime } from '../../../core/tests/residual/slots';
 import { useJob } from '../../../client/job-provider';
-import { benchAddress } from '../../workspace/address';
+import { addressOf, benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { EarlierDrawn, EarlierReadings } from '../../workspace/earlier-readings';
 import { ReadingField } from '../../workspace/reading-field';
@@ -29,7 +30,7 @@ type Props = {
   way: Way | null;
   column: Column;
   typing: string | null;
-  doubtful: { text: string; problem: string } | null;
+  doubtful: { text: string; problem: string; elsewhere?: Slot } | null;
 };
 
 /** Under the ledger: the chosen cell explained, live while it is typed. */
@@ -89,7 +90,15 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
       <div>
         {problem && (
           <p role="alert" className="text-sm font-semibold">
-            {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>
+            {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>{' '}
+            {typing === null && doubtful?.elsewhere && (
+              <JobLink
+                href={addressOf(view, jobId, { of: 'slot', slot: doubtful.elsewhere })}
+                className="underline underline-offset-4"
+              >
+                Go to {nameOfSlot(view, doubtful.elsewhere)}
+              </JobLink>
+            )}
           </p>
         )}
         {breaking && <VerdictMark verdict={breaking.verdict} worded />}
@@ -151,7 +160,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
             {standing.body.reason && `. ${standing.body.reason}`}
           </p>
         )}
-        {slot && <StandingReadings slot={slot} />}
+        {slot && <StandingReadings slot={slot} inHand={inHand} />}
         {slot && <InDoubtHere slot={slot} />}
         {slot && <StruckReadings slot={slot} />}
       </div>
