@@ -9,7 +9,7 @@ test.describe('safe isolation', () => {
     await settled(page);
     await page.goto(`${job}/isolation`);
     await settled(page);
-    await page.getByLabel('Permission from').fill('Ms R. Sedge');
+    await page.getByLabel('Permission given by').fill('Ms R. Sedge');
     await page.getByLabel('Lock number').fill('14');
     await page.getByLabel('Proving unit or known source').fill('Proving unit PU-12');
     await page.getByRole('button', { name: 'Begin' }).click();

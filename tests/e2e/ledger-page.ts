@@ -197,7 +197,7 @@ export async function openBench(page: Page, job: string, name: string): Promise<
 export async function proveDead(page: Page, job: string, press: 'click' | 'tap' = 'click'): Promise<void> {
   await page.goto(`${job}/isolation`);
   await settled(page);
-  await page.getByRole('textbox', { name: 'Permission from' }).fill('Ms R. Sedge');
+  await page.getByRole('textbox', { name: 'Permission given by' }).fill('Ms R. Sedge');
   await page.getByRole('textbox', { name: 'Lock number' }).fill('14');
   await page.getByRole('textbox', { name: 'Proving unit or known source' }).fill('Proving unit PU-12');
   await page.getByRole('button', { name: 'Begin' })[press]();

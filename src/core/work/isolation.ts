@@ -1,8 +1,10 @@
 import type { Subject } from '../installation/slot';
+import { showDevice } from '../installation/device-text';
 import { type Job, wayOfSubject } from '../job/job';
 import type { IsolationBegun, IsolationRead, IsolationRecord } from '../job/kinds/isolation';
 import type { Link, LinkSort } from '../job/kinds/link';
 import { type Judgement, type Limit, notTaken } from '../words/judgement';
+import { devicesBefore, nameOfDevice, stateOf } from './on-now';
 
 export const pairsFor = (phases: 'single' | 'three'): readonly string[] =>
   phases === 'single'
@@ -116,6 +118,33 @@ export function isolationState(record: Proof): IsolationState {
     : answer('re-prove the indicator', 'Prove the indicator again.');
 }
 
+/** Whether dead was proved under a record, whatever became of it since. */
+export const wasProved = (record: Proof): boolean => isolationState({ ...record, ended: null }).provedAt !== null;
+
+/** What an isolation is of: "Whole installation", "Consumer unit", "Way 4, Kitchen sockets". */
+export function nameOfScope(job: Pick<Job, 'boards' | 'ways'>, scope: IsolationBegun['scope']): string {
+  if (scope.of === 'supply') return 'Whole installation';
+  if (scope.of === 'conductor') return 'Earthing and bonding conductors';
+  if (scope.of === 'board') return `${job.boards.get(scope.id)?.name ?? 'Board'}, whole`;
+  const way = scope.of === 'way' ? job.ways.get(scope.id) : undefined;
+  return way ? `Way ${way.number}${way.description ? `, ${way.description}` : ''}` : 'Circuit';
+}
+
+/**
+ * The device that isolates a scope, and whether it opens line and neutral: of one circuit its own device, which is
+ * single-pole unless somebody says otherwise. The device is null where the record names none.
+ */
+export function deviceOfScope(
+  job: Pick<Job, 'boards' | 'ways' | 'supply'>,
+  scope: IsolationBegun['scope'],
+): { readonly device: string | null; readonly doublePole: boolean } {
+  if (scope.of === 'supply') return { device: 'Main switch', doublePole: (job.supply.mainSwitchPoles ?? 2) > 1 };
+  if (scope.of === 'board')
+    return { device: `Switch of ${job.boards.get(scope.id)?.name ?? 'the board'}`, doublePole: true };
+  const way = scope.of === 'way' ? job.ways.get(scope.id) : undefined;
+  return { device: way ? showDevice(way) || `Device of way ${way.number}` : null, doublePole: false };
+}
+
 /** A proof of dead as a judgement: dead on every pair, or not; what was not done yet is not judged. */
 export function judgeProof(record: Proof): Judgement {
   const { state, why } = isolationState(record);
@@ -194,6 +223,23 @@ export function isolationOf(job: Job, on: Subject): ReturnType<typeof isolationF
     way?.boardId ?? null,
   );
 }
+
+/**
+ * Why no live reading is taken of a circuit now: it is locked off, or under an isolation that is in force. One rule for the
+ * sheet, the benches, the tester and the voice; null where nothing stands against it.
+ */
+export function whyNotLive(job: Job, on: Subject): string | null {
+  const way = wayOfSubject(job, on);
+  if (!way) return null;
+  const under = job.isolations.find(
+    (record) => covers(record.begun, { of: 'way', id: way.id }, way.boardId) && isolationState(record).inForce,
+  );
+  if (under)
+    return `${nameOfScope(job, under.begun.scope)} is isolated and proved dead: end the isolation before a live test.`;
+  const locked = devicesBefore(job, way).find((device) => stateOf(job, device) === 'locked');
+  return locked ? `${upper(nameOfDevice(job, locked))} is locked off: switch it on before a live test.` : null;
+}
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How the proof of one neutral off its bar is named. */
 export const neutralPlace = (link: Pick<Link, 'where'>): string => `neutral of ${link.where}`.slice(0, 200);

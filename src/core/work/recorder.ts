@@ -8,7 +8,7 @@ import { parseReading } from '../quantity/parse-reading';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
 import { lessLeads } from '../tests/continuity/lead-null';
 import type { InHand } from './in-hand';
-import { isolationOf } from './isolation';
+import { isolationOf, whyNotLive } from './isolation';
 import { repeatsDue } from './repeats';
 
 /** Entries that record a reading: strikes of what stood in its place, then the reading itself. */
@@ -59,6 +59,9 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
   if (worse) return { ok: false, problem: governs(at, worse.body), elsewhere: worse.body.slot };
   const loop =
     isFigure && isLoop(slot) ? (obtained.method ?? (slot.on.of === 'point' ? methodAt(at, slot, inHand) : null)) : null;
+  const measured = (obtained.how ?? 'measured') === 'measured';
+  const locked = isTaken && measured && !definition.dead ? whyNotLive(at.job, slot.on) : null;
+  if (locked) return { ok: false, problem: locked };
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
   const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const body: ReadingTaken = {

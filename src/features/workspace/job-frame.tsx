@@ -4,9 +4,9 @@ import Link from 'next/link';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { toast } from '../../ui/toast';
 import { type Stage, missing } from '../../core/job/document-definition';
-import { isolationState, mayEnergise } from '../../core/work/isolation';
+import { isolationState, mayEnergise, nameOfScope } from '../../core/work/isolation';
 import { offNow } from '../../core/work/on-now';
-import { isUntouched, stageWords } from '../../core/work/stages';
+import { type StageState, stageState, stageWords } from '../../core/work/stages';
 import { resultVerdicts } from '../../core/job/verdicts';
 import { addressOf, jobAddress, stageAddress } from './address';
 import { useJob } from '../../client/job-provider';
@@ -32,7 +32,10 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const fails = results.filter(({ judgement }) => judgement.verdict === 'fails').length;
   const doubts = results.filter(({ judgement }) => judgement.verdict === 'doubt').length;
   const next = isSealed ? null : (lacking[0] ?? null);
-  const notBegun = useMemo(() => new Set(stages.filter((stage) => isUntouched(view, stage))), [view, stages]);
+  const states = useMemo(
+    () => new Map<Stage, StageState>(stages.map((stage) => [stage, stageState(view, gaps, stage)])),
+    [view, gaps, stages],
+  );
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -57,7 +60,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
 
   const countAt = (stage: Stage) => {
     const count = lacking.filter((gap) => gap.stage === stage).length;
-    return count > 0 ? String(count) : notBegun.has(stage) ? '–' : '✓';
+    return count > 0 ? String(count) : states.get(stage) === 'complete' ? '✓' : '–';
   };
   const toNext =
     document.issued && view.practice ? (
@@ -149,7 +152,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
               const isHere = stage === here;
               const count = lacking.filter((gap) => gap.stage === stage).length;
               const isNext = next?.stage === stage;
-              const untouched = notBegun.has(stage);
+              const isComplete = states.get(stage) === 'complete';
               return (
                 <JobLink
                   key={stage}
@@ -159,9 +162,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
                 >
                   {stageWords[stage].title}
                   <span className="text-xs text-faint">
-                    {count > 0 ? count : untouched ? '–' : '✓'}
+                    {count > 0 ? count : isComplete ? '✓' : '–'}
                     <span className="sr-only">
-                      {count > 0 ? ' missing' : untouched ? ' not complete' : ' complete'}
+                      {count > 0 ? ' to complete' : isComplete ? ' complete' : ' not complete'}
                     </span>
                   </span>
                 </JobLink>
@@ -179,7 +182,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
                 </span>
               )}
               {doubts > 0 && <span className="text-ink">{doubts} to look at again · </span>}
-              {lacking.length} missing
+              {lacking.length} to complete
             </span>
           </div>
         )}
@@ -218,7 +221,7 @@ function IsolationLine() {
     >
       {open &&
         state &&
-        `${state.inForce ? 'Proved dead' : state.state[0]?.toUpperCase() + state.state.slice(1)}: ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
+        `${nameOfScope(job, open.begun.scope)}: ${state.inForce ? 'proved dead' : state.state} · ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
       {open && (stillIn.length > 0 || off) && ' · '}
       {stillIn.length > 0 &&
         `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { missing } from '../../core/job/document-definition';
 import { resultVerdicts } from '../../core/job/verdicts';
-import { isUntouched, stageWords } from '../../core/work/stages';
+import { stageState, stageWords } from '../../core/work/stages';
 import { keyOf } from '../../core/installation/slot';
 import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
@@ -72,12 +72,14 @@ export function JobOverview() {
                   }
                 >
                   {open.length > 0
-                    ? `${open.length} missing`
+                    ? `${open.length} to complete`
                     : stage === nextStage
                       ? 'sign and issue'
-                      : isUntouched(view, stage)
-                        ? '–'
-                        : '✓ complete'}
+                      : stageState(view, gaps, stage) === 'complete'
+                        ? '✓ complete'
+                        : stageState(view, gaps, stage) === 'open'
+                          ? 'not complete'
+                          : '–'}
                 </span>
               </li>
             );

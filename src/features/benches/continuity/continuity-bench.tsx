@@ -2,6 +2,7 @@
 
 import { Fragment, useState } from 'react';
 import { v7 } from 'uuid';
+import { isCircuitDone } from '../../../core/work/circuit-done';
 import { planOfTests } from '../../../core/work/plan';
 import { switchingSteps } from '../../../core/tests/polarity/switching';
 import { continuity } from '../../../core/tests/continuity/definition';
@@ -109,7 +110,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
           ways={ways}
           chosen={way.id}
           choose={(id) => go('continuity', id)}
-          mark={(each) => (governing(view, { of: 'way', id: each.id }, r1r2) ? ' ✓' : '')}
+          mark={(each) => (isCircuitDone(view, each, r1r2) ? ' ✓' : '')}
         />
         {way.arrangement !== 'ring' && (
           <button

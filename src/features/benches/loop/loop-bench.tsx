@@ -15,6 +15,7 @@ import { loop } from '../../../core/tests/loop/definition';
 import { limitFound, limitOfWay } from '../../../core/tests/loop/limit';
 import { lineNeutralLoop, zs } from '../../../core/tests/loop/slots';
 import { pointsToTouch, stillToTouch, worstPoint } from '../../../core/tests/loop/walk';
+import { isCircuitDone } from '../../../core/work/circuit-done';
 import { cpcProved, inTheWayOn } from '../../../core/work/live-tests';
 import { oftenForgotten, whatCounts } from '../../../core/work/often-forgotten';
 import { methodFor } from '../../../core/work/recorder';
@@ -50,10 +51,7 @@ export function LoopBench({ wayId, go }: BenchProps) {
   );
 }
 
-const isLeft = (view: JobView, way: Way): boolean =>
-  pointsOf(view.job, way.id).length > 0
-    ? pointsToTouch(view, way).length > 0
-    : !governing(view, { of: 'way', id: way.id }, zs);
+const isLeft = (view: JobView, way: Way): boolean => !isCircuitDone(view, way, zs);
 
 function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const view = useJob();

@@ -99,7 +99,7 @@ function OneDevice({
           className="font-semibold"
           options={all.map(({ ways: [each], name }) => ({
             value: each.id,
-            label: `${name}${governing(view, { of: 'way', id: each.id }, rcdTime) ? ' ✓' : ''}`,
+            label: `${name}${[rcdTime, rcdButton].every((due) => governing(view, { of: 'way', id: each.id }, due)) ? ' ✓' : ''}`,
           }))}
         />
         <span className="text-sm">

@@ -7,6 +7,7 @@ import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { Subject } from '../../../core/installation/slot';
 import { type IsolationBegun, isolationBegun } from '../../../core/job/kinds/isolation';
+import { deviceOfScope } from '../../../core/work/isolation';
 import { Button } from '../../../ui/button';
 import { Checkbox } from '../../../ui/checkbox';
 import { FormField } from '../../../ui/form-field';
@@ -19,7 +20,7 @@ const scopeKey = (scope: Subject) => ('id' in scope ? `${scope.of}:${scope.id}` 
 export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boolean }) {
   const { job, remembered } = useJob();
   const indicators = [...job.instruments.values()];
-  const { register, control, handleSubmit, formState } = useForm<IsolationBegun>({
+  const { register, control, handleSubmit, formState, setValue } = useForm<IsolationBegun>({
     resolver: zodResolver(isolationBegun),
     defaultValues: {
       isolationId: v7(),
@@ -28,7 +29,7 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
       told: null,
       device: remembered.device ?? 'Main switch',
       lockable: true,
-      doublePole: true,
+      doublePole: deviceOfScope(job, { of: 'supply' }).doublePole,
       lock: remembered.lock ?? null,
       notice: false,
       indicatorId: indicators.find((each) => /indicator/i.test(each.name))?.instrumentId ?? null,
@@ -83,14 +84,22 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
                 label="What is isolated"
                 className="min-h-10 w-full font-normal"
                 value={scopeKey(field.value)}
-                onChange={(key) => field.onChange(scopes.find(({ scope }) => scopeKey(scope) === key)?.scope)}
+                onChange={(key) => {
+                  const scope = scopes.find((each) => scopeKey(each.scope) === key)?.scope;
+                  if (!scope) return;
+                  field.onChange(scope);
+                  // What isolates it, and how many poles it opens, come from what is isolated.
+                  const { device: isolates, doublePole: opens } = deviceOfScope(job, scope);
+                  setValue('device', (scope.of === 'supply' && remembered.device) || (isolates ?? ''));
+                  setValue('doublePole', opens);
+                }}
                 options={scopes.map(({ scope, label }) => ({ value: scopeKey(scope), label }))}
               />
             )}
           />
         </div>
-        <FormField label="Permission from" problem={errors.permission?.message} {...register('permission')} />
-        <FormField label="Told who is affected" problem={errors.told?.message} {...register('told', orNone)} />
+        <FormField label="Permission given by" problem={errors.permission?.message} {...register('permission')} />
+        <FormField label="Occupants informed" problem={errors.told?.message} {...register('told', orNone)} />
         <FormField label="Device" problem={errors.device?.message} {...register('device')} />
         <FormField label="Lock number" problem={errors.lock?.message} {...register('lock', orNone)} />
         <div className="space-y-1 text-sm font-semibold">
@@ -120,8 +129,8 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
         />
         <div>
           {check('lockable', 'The device can be locked off')}
-          {check('doublePole', 'It opens line and neutral')}
-          {check('notice', 'A notice is posted')}
+          {check('doublePole', 'Isolates line and neutral')}
+          {check('notice', 'Warning notice fitted')}
         </div>
       </div>
       <Hazards doublePole={doublePole} />
