@@ -20,6 +20,7 @@ import { reminderIsMade } from './firm/kinds/reminder';
 import { firmDescribed } from './firm/kinds/particulars';
 import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/kinds/visit';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
+import { jobAfterWork } from './job/before-work';
 import type { DocumentDefinition, DocumentList } from './job/document-definition';
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
 import { jobKind } from './job/kind';
@@ -64,7 +65,7 @@ import { supplyDescribed } from './job/kinds/supply';
 import { switched } from './job/kinds/switched';
 import { findingIsTold } from './job/kinds/told';
 import { circuitIsTraced } from './job/kinds/traced';
-import { worksDescribed } from './job/kinds/works';
+import { workStarted, worksDescribed } from './job/kinds/works';
 import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
 import type { JobView } from './job/view';
@@ -105,7 +106,8 @@ export const documents: DocumentList = {
     const definition = documents.of(document.kind);
     if (!definition) throw new Error(`There is no document ${document.kind}`);
     return {
-      job,
+      ...jobAfterWork(job, document, definition.about, tests),
+      recorded: job,
       document,
       definition,
       pack: workedTo(packWorkedTo(document.edition, document.ownEdition), job.brief),
@@ -119,6 +121,7 @@ export const jobKinds = {
   'job.opened': opened,
   'document.begun': begun,
   'works.described': worksDescribed,
+  'work.started': workStarted,
   'snag.noted': snagMade,
   'snag.cleared': snagClears,
   'client.named': clientNamed,

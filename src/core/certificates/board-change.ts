@@ -28,7 +28,9 @@ export type BoardChangeCheck = {
  * fuse, demand against the board that is to be fitted, insulation as it is now; and what an RCD will trip on: neutrals
  * joined to earth, shared neutrals, leakage. Limits are the edition's; what was not looked at is never called sound.
  */
-export function boardChangeCheck(view: JobView): BoardChangeCheck {
+export function boardChangeCheck(after: JobView): BoardChangeCheck {
+  // The old board is what is asked about: everything read of it counts, whatever the work puts out of date since.
+  const view = { ...after, job: after.recorded };
   const ways = [...view.job.ways.values()].filter((way) => !isSpare(way));
   return {
     lines: [

@@ -44,6 +44,8 @@ export type Plan = {
   readonly steps: readonly PlanStep[];
   readonly walks: number;
   readonly repeats: ReturnType<typeof repeatsDue>;
+  /** Circuits due again because of the work itself, by number, and why. */
+  readonly again: { readonly ways: readonly number[]; readonly why: string } | null;
 };
 
 /**
@@ -67,6 +69,10 @@ export function planOfTests(view: JobView): Plan {
     steps,
     walks: steps.filter((step) => step.where === 'rooms' && step.state !== 'done').length,
     repeats: repeatsDue(view),
+    again: view.outOfDate && {
+      ways: ways.filter(({ id }) => view.outOfDate?.wayIds.has(id)).map(({ number }) => number),
+      why: view.outOfDate.why,
+    },
   };
 }
 

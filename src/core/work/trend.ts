@@ -157,7 +157,10 @@ export function limitFigure({ spec, measure }: SlotDefinition, judgement: Judgem
 export const sayEarlier = (earlier: readonly Earlier[], showDay: (day: string) => string): string =>
   `Earlier ${earlier
     .slice(0, 3)
-    .map(({ value, visit }) => `${showValue(value)}${visit.on ? `, ${showDay(visit.on)}` : ''}`)
+    .map(
+      ({ value, visit }) =>
+        `${showValue(value)}${visit.on ? `, ${showDay(visit.on)}` : visit.number || visit.reference ? `, ${visit.number ?? visit.reference}` : ''}`,
+    )
     .join('; ')}`;
 
 const changeWords: Record<Change, string> = {

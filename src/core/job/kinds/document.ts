@@ -78,6 +78,8 @@ export type JobDocument = {
   readonly because: string | null;
   readonly replaces: string | null;
   readonly begunAt: string;
+  /** Readings that stood when its work began, by their ids: of what the work touches they are earlier ones. */
+  readonly earlierReadings: ReadonlySet<string>;
   readonly items: ReadonlyMap<string, Recorded<ItemMarked>>;
   readonly summary: string | null;
   /** The work it certifies; nothing in a report on what exists. */
@@ -101,8 +103,12 @@ export const editionOf = ({
 
 type Documents = Pick<InMaking<Job>, 'documents'>;
 
+/** Every reading there is, by its id; those struck among them. */
+export const readingsNow = ({ readings }: Pick<InMaking<Job>, 'readings'>): ReadonlySet<string> =>
+  new Set([...readings.values()].flatMap((all) => all.map(({ entry }) => entry.id)));
+
 /** Begins a document; one that puts another right begins with what that one said. */
-export function beginDocument(job: Documents, body: DocumentBegun, begunAt: string): void {
+export function beginDocument(job: Documents & Pick<InMaking<Job>, 'readings'>, body: DocumentBegun, begunAt: string): void {
   const { documentId, kind, edition, ownEdition: own, covers, because, replaces } = body;
   const before = job.documents.find((document) => document.id === replaces);
   job.documents.push({
@@ -114,6 +120,7 @@ export function beginDocument(job: Documents, body: DocumentBegun, begunAt: stri
     because,
     replaces,
     begunAt,
+    earlierReadings: before?.earlierReadings ?? readingsNow(job),
     items: before?.items ?? new Map(),
     summary: before?.summary ?? null,
     works: before?.works ?? {},

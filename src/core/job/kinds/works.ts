@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { day, line, paragraph } from '../../installation/text';
 import { jobKind } from '../kind';
-import { changeDocument, whyNotIn } from './document';
+import { changeDocument, readingsNow, whyNotIn } from './document';
 import { whyNoWay } from './way';
 
 export const workNatures = ['new', 'addition', 'alteration', 'board change'] as const;
@@ -57,6 +57,15 @@ const worksFields = z
   })
   .partial();
 export type WorksFields = z.infer<typeof worksFields>;
+
+/** The work of a certificate starts now: what was read of its circuits until then is of how they were before. */
+export const workStarted = jobKind({
+  body: z.object({ documentId: z.uuid().toLowerCase() }),
+  touches: ['documents'],
+  apply: (job, { body: { documentId } }) =>
+    changeDocument(job, documentId, () => ({ earlierReadings: readingsNow(job) })),
+  admit: (job, { documentId }) => whyNotIn(job, documentId),
+});
 
 export const worksDescribed = jobKind({
   body: z.object({ documentId: z.uuid().toLowerCase(), fields: worksFields }),

@@ -20,7 +20,7 @@ const places: Record<PlanStep['where'], string> = { origin: 'Origin', board: 'Bo
 export function PlanView({ go }: BenchProps) {
   const view = useJob();
   const { job, isSealed, append } = view;
-  const { steps, walks, repeats } = useMemo(() => planOfTests(view), [view]);
+  const { steps, walks, repeats, again } = useMemo(() => planOfTests(view), [view]);
   const next = steps.find((step) => step.state === 'ready') ?? steps.find((step) => step.state === 'blocked');
   const choose = (school: School) => {
     const outcome = append([{ kind: 'brief.agreed', body: { school } }]);
@@ -45,6 +45,14 @@ export function PlanView({ go }: BenchProps) {
             options={schools.map((value) => ({ value, label: schoolWords[value] }))}
           />
         </div>
+        {again && (
+          <p className="margin-line my-1 pl-3 text-sm">
+            <strong>
+              Due again: circuit{again.ways.length === 1 ? '' : 's'} {again.ways.join(', ')}
+            </strong>
+            , because {again.why}. Earlier readings are shown beside the empty cells.
+          </p>
+        )}
         <ol>
           {steps.map((step, index) => (
             <Step key={step.id} step={step} number={index + 1} isNext={step.id === next?.id} go={go} />

@@ -63,7 +63,30 @@ export function BeforeTheQuote({
         <Lines lines={check.meets} />
       )}
       <Quote quote={quote} wanted={wanted} say={(next) => say({ quote: next })} />
+      <StartWork />
     </Disclosure>
+  );
+}
+
+/** The moment the old board comes off: what was read until then is of the old one. */
+function StartWork() {
+  const { document, job, append, isSealed } = useJob();
+  if (isSealed || job.readings.size === 0) return null;
+  const start = () => {
+    const result = append([{ kind: 'work.started', body: { documentId: document.id } }]);
+    toast(
+      result.ok
+        ? 'Work started: the readings so far are earlier ones. The plan lists what is due again.'
+        : result.reason,
+    );
+  };
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 pt-2 text-sm">
+      <Button className="max-md:min-h-11" onClick={start}>
+        Start work
+      </Button>
+      <span className="text-faint">Readings of the old board become earlier ones; every circuit is due again.</span>
+    </p>
   );
 }
 
