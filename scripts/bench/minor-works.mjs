@@ -66,7 +66,11 @@ const row = [
   [/^insulation resistance live to live/i, '>999'],
   [/^insulation resistance live to earth/i, '>999'],
   [/^polarity/i, 'ok'],
-  [/^Zs/i, '0.64'],
+];
+
+/** What is read once the circuit is live again. */
+const live = [
+  [/^Zs, circuit 1/i, '0.64'],
   [/^RCD.*time/i, '22'],
   [/^RCD.*button/i, 'ok'],
 ];
@@ -96,7 +100,7 @@ export async function minorWorksByKeyboard(page, password) {
   await pick(page, /^Gas/i, 'None');
 
   await stage(page, 'isolation', /isolation/);
-  await enter(page, /^Permission from/, 'Ms R. Sedge');
+  await enter(page, /^Permission given by/, 'Ms R. Sedge');
   await enter(page, /^Lock number/, '14');
   await enter(page, /^Proving unit/, 'PU-12');
   await push(page, /^Begin$/);
@@ -114,6 +118,21 @@ export async function minorWorksByKeyboard(page, password) {
     if (!found || done.has(found)) break;
     done.add(found);
     await type(page, found[1]);
+    await press(page, 'Tab');
+  }
+
+  await stage(page, 'isolation', /isolation/);
+  await toward(page, /^Cover on/);
+  await press(page, 'Space');
+  await toward(page, /^Earthing conductor and every bond/);
+  await press(page, 'Space');
+  await enter(page, /^Told$/, 'Ms R. Sedge');
+  await push(page, /^It is live now/);
+
+  await stage(page, 'circuits', /circuits/);
+  for (const [column, text] of live) {
+    await toward(page, column);
+    await type(page, text);
     await press(page, 'Tab');
   }
 

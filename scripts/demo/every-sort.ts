@@ -145,6 +145,7 @@ export function workshop(at: Date, instruments: readonly Instrument[]): Scribe {
     },
   });
   s.results(added, sound({ r1r2: '0.24' }));
+  s.goLive('Mr G. Ashplant');
   s.inspect(items, { '2': 'N/A', '5': 'N/A', '13': 'N/A', '14': 'N/A' });
   return s;
 }

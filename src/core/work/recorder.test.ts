@@ -83,7 +83,7 @@ describe('a new figure in its own cell', () => {
     expect(recordTyped(viewOfScribe(at.s), slot, '0.55', emptyHanded)).toMatchObject({
       ok: false,
       problem: '5.5 stands at Hall and governs. Correct it there.',
-      elsewhere: { on, test: 'zs' },
+      elsewhere: { of: 'slot', slot: { on, test: 'zs' } },
     });
     expect(typed(at, on, zs, ['0.55'])).toBe('0.55');
     expect(governingOf(viewOfScribe(at.s), slot)?.body.value).toEqual({ is: 'number', shown: '0.55' });

@@ -1,3 +1,4 @@
+import type { Place } from '../installation/place';
 import { type Measure, type Slot, keyOf, slotAt } from '../installation/slot';
 import { governingOf, outranking, outweighs } from '../job/governing';
 import { standing, wayOfSubject } from '../job/job';
@@ -19,8 +20,8 @@ type ReadingEntries = readonly (
 
 export type Recording =
   | { readonly ok: true; readonly entries: ReadingEntries }
-  /** `elsewhere`: where the reading stands that governs all the same, and can be corrected. */
-  | { readonly ok: false; readonly problem: string; readonly elsewhere?: Slot };
+  /** `elsewhere`: where what stands against it can be changed. */
+  | { readonly ok: false; readonly problem: string; readonly elsewhere?: Place };
 
 type Obtained = {
   readonly value: ReadingValue;
@@ -56,12 +57,12 @@ export function recordReading(at: Readings, slot: Slot, obtained: Obtained, inHa
       problem: `${showValue(obtained.value)} Ω is less than the ${leads} Ω of the leads: measure them again, probes held together.`,
     };
   const worse = outranking(at, slot, value);
-  if (worse) return { ok: false, problem: governs(at, worse.body), elsewhere: worse.body.slot };
+  if (worse) return { ok: false, problem: governs(at, worse.body), elsewhere: { of: 'slot', slot: worse.body.slot } };
   const loop =
     isFigure && isLoop(slot) ? (obtained.method ?? (slot.on.of === 'point' ? methodAt(at, slot, inHand) : null)) : null;
   const measured = (obtained.how ?? 'measured') === 'measured';
   const locked = isTaken && measured && !definition.dead ? whyNotLive(at.job, slot.on) : null;
-  if (locked) return { ok: false, problem: locked };
+  if (locked) return { ok: false, problem: locked, elsewhere: { of: 'list', list: 'isolations' } };
   const isolation = isTaken && definition.dead ? isolationOf(at.job, slot.on) : null;
   const isolationId = isolation && 'isolationId' in isolation ? isolation.isolationId : null;
   const body: ReadingTaken = {

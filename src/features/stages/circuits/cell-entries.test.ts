@@ -56,7 +56,10 @@ describe('typing into the circuit ledger', () => {
   });
   it('leads to where the reading stands that governs', () => {
     const refused = typed(4, 'r1r2', '0.01');
-    expect(refused.ok ? null : refused.elsewhere).toMatchObject({ on: { of: 'point' }, test: 'r1r2' });
+    expect(refused.ok ? null : refused.elsewhere).toMatchObject({
+      of: 'slot',
+      slot: { on: { of: 'point' }, test: 'r1r2' },
+    });
   });
   it('leaves ring cells of radials, RCD cells without one, and spares alone', () => {
     expect(isIdle(column('ring/1/L-L'), ways[2] ?? null)).toBe(true);

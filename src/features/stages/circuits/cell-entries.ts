@@ -1,5 +1,6 @@
 import type { NewJobEntry } from '../../../core/catalogue';
-import { type Slot, slotAt } from '../../../core/installation/slot';
+import type { Place } from '../../../core/installation/place';
+import { slotAt } from '../../../core/installation/slot';
 import type { Way } from '../../../core/installation/way';
 import { valueAt } from '../../../core/job/governing';
 import type { JobView } from '../../../core/job/view';
@@ -17,7 +18,7 @@ export function cellText(column: Column, way: Way | null, view: JobView): string
 }
 
 export type CellEntries =
-  { ok: true; entries: readonly NewJobEntry[] } | { ok: false; problem: string; elsewhere?: Slot };
+  { ok: true; entries: readonly NewJobEntry[] } | { ok: false; problem: string; elsewhere?: Place };
 
 /**
  * What typing `text` into a cell of `way` records: nothing when it says what stands there already. A new figure replaces

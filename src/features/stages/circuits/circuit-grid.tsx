@@ -4,8 +4,8 @@ import { useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import type { NewJobEntry } from '../../../core/catalogue';
-import { placeKey } from '../../../core/installation/place';
-import { type Slot, slotKey } from '../../../core/installation/slot';
+import { type Place, placeKey } from '../../../core/installation/place';
+import { slotKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { missing } from '../../../core/job/document-definition';
 import { waysOf } from '../../../core/job/job';
@@ -22,7 +22,7 @@ import type { CsvRow } from './csv';
 import { CsvFile } from './csv-file';
 import { WorkingPanel } from './working-panel';
 
-type Doubtful = { readonly text: string; readonly problem: string; readonly elsewhere?: Slot };
+type Doubtful = { readonly text: string; readonly problem: string; readonly elsewhere?: Place };
 type Placed = { readonly way: Way; readonly column: Column; readonly text: string };
 
 const cellKey = (wayId: string, columnId: string) => `${wayId}/${columnId}`;

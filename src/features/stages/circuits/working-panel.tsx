@@ -1,6 +1,7 @@
 'use client';
 
-import { type Slot, slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
+import type { Place } from '../../../core/installation/place';
+import { slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
 import { judgeWayCapacity } from '../../../core/installation/capacity';
 import type { Way } from '../../../core/installation/way';
 import { governingOf } from '../../../core/job/governing';
@@ -30,7 +31,7 @@ type Props = {
   way: Way | null;
   column: Column;
   typing: string | null;
-  doubtful: { text: string; problem: string; elsewhere?: Slot } | null;
+  doubtful: { text: string; problem: string; elsewhere?: Place } | null;
 };
 
 /** Under the ledger: the chosen cell explained, live while it is typed. */
@@ -92,11 +93,8 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
           <p role="alert" className="text-sm font-semibold">
             {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>{' '}
             {typing === null && doubtful?.elsewhere && (
-              <JobLink
-                href={addressOf(view, jobId, { of: 'slot', slot: doubtful.elsewhere })}
-                className="underline underline-offset-4"
-              >
-                Go to {nameOfSlot(view, doubtful.elsewhere)}
+              <JobLink href={addressOf(view, jobId, doubtful.elsewhere)} className="underline underline-offset-4">
+                Go to {doubtful.elsewhere.of === 'slot' ? nameOfSlot(view, doubtful.elsewhere.slot) : 'Isolation'}
               </JobLink>
             )}
           </p>
