@@ -122,6 +122,7 @@ export async function minorWorksByKeyboard(page, password) {
   }
 
   await stage(page, 'isolation', /isolation/);
+  await push(page, /^Going live$/);
   await toward(page, /^Cover on/);
   await press(page, 'Space');
   await toward(page, /^Earthing conductor and every bond/);

@@ -6,7 +6,7 @@ import { loadFindings } from '../../src/core/edition/findings';
 import { earthingSystems } from '../../src/core/installation/supply';
 import { toShortest } from '../../src/core/quantity/exact';
 import { requiredBonding } from '../../src/core/tests/continuity/bonding';
-import { amount, pack } from './judge/described';
+import { amount, usualPack as pack } from './judge/described';
 import { type Answer, answering, unusable } from './answer';
 
 /** What was done, as far as it decides which paper is due and who has to be told. */

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { type Answer, unusable } from './answer';
 import { formatNames, schemaText } from './formats';
+import { contextsOf } from './judge/judge';
 import { reportOf } from './report';
 import { verbs } from './verbs';
 import { verifyFile } from './verify';
@@ -33,6 +34,7 @@ function answerTo(text: string): Answer {
 async function whole(): Promise<Answer> {
   if (verb === 'verify') return verifyFile(file);
   if (verb === 'report') return reportOf(file, to);
+  if (verb === 'judge' && args.includes('--help')) return { exit: 0, output: contextsOf() };
   if (verb === 'formats') {
     for (const name of formatNames) writeFileSync(join('docs', 'formats', `${name}.schema.json`), schemaText(name));
     return { exit: 0, output: { written: formatNames } };

@@ -25,7 +25,7 @@ test.describe('safe isolation', () => {
     await tap(page, 'It showed again: 230 volts');
     await expect(page.getByText('✓ Proved dead')).toBeVisible();
     await page.goto(`${job}/circuits`);
-    await expect(page.getByRole('link', { name: 'Proved dead: Main switch, lock 14' })).toBeVisible();
+    await expect(page.getByRole('link', { name: /^Whole installation: proved dead · Main switch, lock 14/ })).toBeVisible();
     await cell(page, 'R1 plus R2', 1).click();
     await page.keyboard.type('0.35');
     await page.keyboard.press('Enter');
@@ -61,7 +61,7 @@ test.describe('safe isolation', () => {
     await page.getByRole('textbox', { name: 'N–E' }).press('Enter');
     await expect(page.getByRole('alert').filter({ hasText: 'STOP: not dead' })).toContainText('86 V N–E');
     await page.goto(`${job}/origin`);
-    await expect(page.getByRole('link', { name: /^Stop: not dead: Main switch/ })).toBeVisible();
+    await expect(page.getByRole('link', { name: /^Whole installation: STOP, not dead · Main switch/ })).toBeVisible();
     await page.goto(`${job}/isolation`);
     await tap(page, 'N–E: 0 volts');
     await tap(page, 'L–E: 0 volts');

@@ -144,7 +144,8 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await page.getByLabel('Reason for LIM').fill('Stop tap boxed in');
   await page.getByRole('button', { name: 'Record LIM' }).click();
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
-  for (const item of ['2.0', '7.1', '8.1']) await markItem(page, item, 'not applicable');
+  // On TN there is no electrode to accept: acts over a whole section leave it.
+  for (const item of ['2.0', '3.2', '7.1', '8.1']) await markItem(page, item, 'not applicable');
   for (;;) {
     const rest = page.getByRole('button', { name: /left acceptable/ });
     if ((await rest.count()) === 0) break;

@@ -7,7 +7,12 @@ import { judgeInterval } from '../../../src/core/certificates/next-inspection';
 import { judgeOutcome } from '../../../src/core/certificates/assessment';
 import { add, divide, exact, multiply } from '../../../src/core/quantity/exact';
 import { continuityOhms, megohms } from '../../../src/core/quantity/reading-spec';
-import { judgeBonding, judgeBondingSize, judgeEarthingSize } from '../../../src/core/tests/continuity/bonding';
+import {
+  judgeBonding,
+  judgeBondingSize,
+  judgeCpcSize,
+  judgeEarthingSize,
+} from '../../../src/core/tests/continuity/bonding';
 import { judgeRadial } from '../../../src/core/tests/continuity/continuity';
 import { judgeWithLeads } from '../../../src/core/tests/continuity/lead-null';
 import { judgeExtraneous, judgeSupplementaryBonding } from '../../../src/core/tests/continuity/protective';
@@ -15,7 +20,23 @@ import { judgeInsulation, judgeParallelInsulation } from '../../../src/core/test
 import { judgeRingEnd, judgeRingStep } from '../../../src/core/tests/ring/judge';
 import { judgeSample } from '../../../src/core/work/sampling';
 import { type Judgement, gravest, isNotTaken, unjudged } from '../../../src/core/words/judgement';
-import { Unreadable, amount, figure, judged, named, pack, plain, read, single } from './described';
+import type { EditionPack } from '../../../src/core/edition/pack';
+import { type Outcome, outcomes, readOutcome } from '../../../src/core/job/outcome';
+import {
+  Unreadable,
+  amount,
+  deviceStandard,
+  earthing,
+  figure,
+  judged,
+  named,
+  oneOf,
+  plain,
+  read,
+  remark,
+  single,
+  usualPack,
+} from './described';
 
 /** One judgement of several readings: the gravest, and one not taken leaves it open unless another fails. */
 function together(judgements: readonly Judgement[]): Judgement {
@@ -25,24 +46,29 @@ function together(judgements: readonly Judgement[]): Judgement {
   return worst.verdict === 'fails' ? worst : (judgements.find(isNotTaken) ?? worst);
 }
 
-function rowFor(system: string, nominalVolts: number): InsulationTest {
-  const circuit = /^(SELV|PELV)$/.test(system) ? 'extra-low' : nominalVolts > 500 ? 'above 500 V' : 'up to 500 V';
+function rowFor(pack: EditionPack, system: string, nominalVolts: number): InsulationTest {
+  const circuit =
+    system === 'SELV' || system === 'PELV' ? 'extra-low' : nominalVolts > 500 ? 'above 500 V' : 'up to 500 V';
   const row = pack.insulation.tests.find((each) => each.circuit === circuit);
   if (!row) throw new Unreadable(`No insulation test is held for ${circuit}.`);
   return row;
 }
 
 const insulationResistance = judged(
-  z.object({
-    system: z.string().default('LV'),
+  z.strictObject({
+    system: oneOf({ LV: ['low voltage'], FELV: [], SELV: [], PELV: [] }).default('LV'),
     nominalV: amount.default(230),
     testV: amount.nullable().default(null),
+    work: remark,
+    between: remark,
+    vulnerableConnected: remark,
+    afterConnection: remark,
     lookAgainBelowMohm: figure.nullable().default(null),
   }),
-  (c, given) =>
+  (c, given, pack) =>
     judgeInsulation(read(single(given), megohms), {
       pack,
-      test: rowFor(c.system, c.nominalV),
+      test: rowFor(pack, c.system, c.nominalV),
       testVolts: c.testV,
       lookAgainBelowMegohms:
         c.lookAgainBelowMohm === null
@@ -51,26 +77,39 @@ const insulationResistance = judged(
     }),
 );
 
-const insulationSum = judged(z.object({}), (_, given) => {
-  const values = Object.values(named(given)).map((text) => read(text, megohms));
-  const [first] = values;
-  if (!first) throw new Unreadable('No circuit is named.');
-  return (
-    judgeParallelInsulation(values, pack) ??
-    judgeInsulation(first, { pack, test: rowFor('LV', 230), testVolts: null, lookAgainBelowMegohms: null })
-  );
-});
+const insulationSum = judged(
+  z.strictObject({
+    nominalV: amount.optional(),
+    testV: amount.optional(),
+    lookAgainBelowMohm: figure.nullable().optional(),
+    whole: remark,
+  }),
+  (_, given, pack) => {
+    const values = Object.values(named(given)).map((text) => read(text, megohms));
+    const [first] = values;
+    if (!first) throw new Unreadable('No circuit is named.');
+    return (
+      judgeParallelInsulation(values, pack) ??
+      judgeInsulation(first, { pack, test: rowFor(pack, 'LV', 230), testVolts: null, lookAgainBelowMegohms: null })
+    );
+  },
+);
 
+const metal = oneOf({ copper: ['Cu'], aluminium: ['Al', 'aluminum'] });
 const school = {
-  material: z.enum(['copper', 'aluminium']).default('copper'),
+  material: metal.default('copper'),
   csaMm2: amount.nullable().default(null),
   lengthM: amount.nullable().default(null),
-  school: z.enum(['rule', 'calculated']).default('rule'),
-  ruleOhm: figure.default(pack.bondingRuleOfThumbOhms.value),
-  jointAllowanceOhm: figure.default(pack.tolerances.bondingJointOhms.value),
+  school: oneOf({ rule: [], calculated: [] }).default('rule'),
+  ruleOhm: figure.default(usualPack.bondingRuleOfThumbOhms.value),
+  jointAllowanceOhm: figure.default(usualPack.tolerances.bondingJointOhms.value),
 };
-const bondingContext = z.object(school);
-const judgeBond = (value: Parameters<typeof judgeBonding>[0], c: z.infer<typeof bondingContext>): Judgement =>
+const bondingContext = z.strictObject({ ...school, conductor: remark, leadsNulled: z.literal(true).optional() });
+const judgeBond = (
+  value: Parameters<typeof judgeBonding>[0],
+  c: Omit<z.infer<typeof bondingContext>, 'conductor' | 'leadsNulled'>,
+  pack: EditionPack,
+): Judgement =>
   judgeBonding(
     value,
     pack,
@@ -81,53 +120,81 @@ const judgeBond = (value: Parameters<typeof judgeBonding>[0], c: z.infer<typeof 
     },
   );
 
-const bondingContinuity = judged(bondingContext, (c, given) => judgeBond(read(single(given), continuityOhms), c));
+const bondingContinuity = judged(bondingContext, (c, given, pack) =>
+  judgeBond(read(single(given), continuityOhms), c, pack),
+);
 
-const isPme = (earthing: string): boolean => /PME|TN-C-S/.test(earthing);
+const isPme = (system: string): boolean => system === 'TN-C-S';
 const earthingConductorSize = judged(
-  z.object({
-    earthing: z.string(),
+  z.strictObject({
+    earthing,
+    material: metal.default('copper'),
+    sameMetalAsLine: remark,
+    buried: oneOf({
+      no: ['false'],
+      'protected against corrosion': ['protected'],
+      'not protected': ['true', 'unprotected'],
+    })
+      .or(z.boolean().transform((buried) => (buried ? ('not protected' as const) : ('no' as const))))
+      .default('no'),
     lineMm2: amount,
     supplyNeutralCuMm2: amount.nullable().default(null),
     faultA: figure.nullable().default(null),
     clearS: figure.nullable().default(null),
     k: figure.nullable().default(null),
   }),
-  (c, given) =>
+  (c, given, pack) =>
     judgeEarthingSize(plain(single(given)), pack, {
       lineMm2: c.lineMm2,
       fault: c.faultA && c.clearS && c.k ? { amps: c.faultA, seconds: c.clearS, k: c.k } : null,
       pmeNeutralMm2: isPme(c.earthing) ? (c.supplyNeutralCuMm2 ?? c.lineMm2) : null,
+      material: c.material,
+      buried: c.buried === 'no' ? null : c.buried,
     }),
 );
 const mainBondingSize = judged(
-  z.object({
-    earthing: z.string(),
+  z.strictObject({
+    earthing,
+    material: metal.default('copper'),
     supplyNeutralCuMm2: amount.nullable().default(null),
     earthingRequiredMm2: amount.nullable().default(null),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     if (isPme(c.earthing) && c.supplyNeutralCuMm2)
-      return judgeBondingSize(plain(single(given)), pack, { pmeNeutralMm2: c.supplyNeutralCuMm2 });
+      return judgeBondingSize(plain(single(given)), pack, { pmeNeutralMm2: c.supplyNeutralCuMm2 }, c.material);
     if (!c.earthingRequiredMm2)
       throw new Unreadable('The earthing conductor required, or the supply neutral, is wanted.');
-    return judgeBondingSize(plain(single(given)), pack, { earthingRequiredMm2: c.earthingRequiredMm2 });
+    return judgeBondingSize(plain(single(given)), pack, { earthingRequiredMm2: c.earthingRequiredMm2 }, c.material);
   },
 );
 
-const supplementaryBonding = judged(z.object({ IaA: figure }), (c, given) =>
+const cpcSize = judged(
+  z.strictObject({
+    faultA: figure,
+    clearS: figure,
+    k: figure,
+    apart: oneOf({ protected: [], unprotected: [] }).nullable().default(null),
+  }),
+  (c, given, pack) =>
+    judgeCpcSize(plain(single(given)), pack, {
+      fault: { amps: c.faultA, seconds: c.clearS, k: c.k },
+      apart: c.apart,
+    }),
+);
+
+const supplementaryBonding = judged(z.strictObject({ IaA: figure, device: remark }), (c, given, pack) =>
   judgeSupplementaryBonding(read(single(given), continuityOhms), pack, c.IaA),
 );
 
 const radialFields = {
-  what: z.enum(['R1+R2', 'R2']).default('R1+R2'),
+  what: oneOf({ 'R1+R2': [], R2: [] }).default('R1+R2'),
   lineMm2: amount.nullable().default(null),
   cpcMm2: amount.nullable().default(null),
   lengthM: amount.nullable().default(null),
   conductorC: figure.transform(Number).default(20),
 };
-const radialContext = z.object(radialFields);
-const radialOf = (c: z.infer<typeof radialContext>) => (value: Parameters<typeof judgeRadial>[0]) =>
+const radialContext = z.strictObject(radialFields);
+const radialOf = (c: z.infer<typeof radialContext>, pack: EditionPack) => (value: Parameters<typeof judgeRadial>[0]) =>
   judgeRadial(value, c.what, {
     pack,
     liveCsaMm2: c.lineMm2,
@@ -136,21 +203,23 @@ const radialOf = (c: z.infer<typeof radialContext>) => (value: Parameters<typeof
     celsius: c.conductorC,
     ring: null,
   });
-const radialContinuity = judged(radialContext, (c, given) => radialOf(c)(read(single(given), continuityOhms)));
+const radialContinuity = judged(radialContext, (c, given, pack) =>
+  radialOf(c, pack)(read(single(given), continuityOhms)),
+);
 
 const leadNull = judged(
-  z.object({
+  z.strictObject({
     ...radialFields,
     ...school,
-    what: z.enum(['R1+R2', 'R2', 'bond']),
+    what: oneOf({ 'R1+R2': [], R2: [], bond: ['bonding'] }),
     leadsNulled: z.boolean(),
     leadOhm: figure.nullable().default(null),
   }),
-  ({ what, ...c }, given) =>
+  ({ what, ...c }, given, pack) =>
     judgeWithLeads(
       read(single(given), continuityOhms),
       { nulled: c.leadsNulled, ohms: c.leadOhm },
-      what === 'bond' ? (value) => judgeBond(value, c) : radialOf({ ...c, what }),
+      what === 'bond' ? (value) => judgeBond(value, c, pack) : radialOf({ ...c, what }, pack),
     ),
 );
 
@@ -163,7 +232,7 @@ const endsOf = (given: Parameters<typeof named>[0]) => {
     r2: read(texts.r2, continuityOhms),
   };
 };
-const ringEnds = judged(z.object(ringFields), (c, given) => {
+const ringEnds = judged(z.strictObject(ringFields), (c, given, pack) => {
   const ends = endsOf(given);
   const cable = { pack, liveCsaMm2: c.lineMm2, cpcCsaMm2: c.cpcMm2 };
   const cpc = judgeRingEnd(ends.r2, 'r2', ends, cable);
@@ -174,12 +243,12 @@ const ringEnds = judged(z.object(ringFields), (c, given) => {
     ...(cpc.verdict === 'fails' || isNotTaken(cpc) ? [cpc] : []),
   ]);
 });
-const ringCableRatio = judged(z.object(ringFields), (c, given) => {
+const ringCableRatio = judged(z.strictObject(ringFields), (c, given, pack) => {
   const ends = endsOf(given);
   return judgeRingEnd(ends.r2, 'r2', ends, { pack, liveCsaMm2: c.lineMm2, cpcCsaMm2: c.cpcMm2 });
 });
 const ringStep = judged(
-  z.object({
+  z.strictObject({
     ...ringFields,
     step: z.union([z.literal('2'), z.literal('3'), z.literal(2), z.literal(3)]).transform(Number),
     r1: figure,
@@ -187,7 +256,7 @@ const ringStep = judged(
     r2: figure.nullable().default(null),
     spursM: z.record(z.string(), amount).default({}),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     const step = c.step === 2 ? 2 : 3;
     const other = step === 2 ? c.rn : c.r2;
     const [line, far] = [c.lineMm2, step === 2 ? c.lineMm2 : c.cpcMm2].map((csa) =>
@@ -210,8 +279,15 @@ const ringStep = judged(
 );
 
 const extraneousPart = judged(
-  z.object({ unit: z.enum(['MΩ', 'kΩ']).default('MΩ'), disconnected: z.boolean().default(true) }),
-  (c, given) => {
+  z.strictObject({
+    unit: oneOf({ MΩ: ['Mohm', 'megohm'], kΩ: ['kohm', 'kilohm'] }).default('MΩ'),
+    disconnected: z.boolean().default(true),
+    question: remark,
+    between: remark,
+    dead: remark,
+    part: remark,
+  }),
+  (c, given, pack) => {
     const value = read(single(given), megohms);
     const inMegohms = (text: string) => (c.unit === 'kΩ' ? String(Number(text) / 1000) : text);
     return judgeExtraneous(
@@ -227,14 +303,16 @@ const extraneousPart = judged(
 );
 
 const voltageDrop = judged(
-  z.object({
-    use: z.enum(['lighting', 'other']).default('other'),
-    arrangement: z.enum(['radial', 'ring']).default('radial'),
+  z.strictObject({
+    use: oneOf({ lighting: ['lights'], other: [] }).default('other'),
+    arrangement: oneOf({ radial: [], ring: [] }).default('radial'),
+    U0: remark,
+    lengthIs: remark,
     loadA: figure,
     factor: figure.optional(),
     csaMm2: amount.optional(),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     const texts = named(given);
     const base = {
       pack,
@@ -258,27 +336,31 @@ const voltageDrop = judged(
   },
 );
 
-const cables: Readonly<Record<string, 'twin and earth' | 'mineral'>> = {
-  'twin-and-earth': 'twin and earth',
-  'mineral-insulated': 'mineral',
-};
-export const capacityContext = z.object({
-  arrangement: z.enum(['radial', 'ring']).default('radial'),
-  device: z.string(),
-  cable: z.string().default('twin-and-earth'),
+const cables = { 'twin-and-earth': 'twin and earth', 'mineral-insulated': 'mineral', other: 'other' } as const;
+export const capacityContext = z.strictObject({
+  arrangement: oneOf({ radial: [], ring: [] }).default('radial'),
+  accessories: remark,
+  material: metal.default('copper'),
+  device: deviceStandard,
+  cable: oneOf({
+    'twin-and-earth': ['flat twin and earth', 'T&E'],
+    'mineral-insulated': ['mineral', 'MICC'],
+    other: ['imperial sheathed, 3/.036', 'imperial sheathed', 'singles', 'armoured'],
+  }).default('twin-and-earth'),
   cableMm2: amount,
   method: z.string().nullable().default(null),
   factors: z.array(figure).default([]),
   IzA: figure.nullable().default(null),
   loadA: figure.nullable().default(null),
 });
-const deviceAndCable = judged(capacityContext, (c, given) => {
+const deviceAndCable = judged(capacityContext, (c, given, pack) => {
   const rating = plain(single(given));
   if (rating === null) throw new Unreadable('The rating of the device is wanted, in amperes.');
   return judgeCapacity({
     pack,
     liveCsaMm2: c.cableMm2,
-    cable: cables[c.cable] ?? 'other',
+    cable: cables[c.cable],
+    material: c.material,
     method: c.method,
     carriesAmps: c.IzA,
     deviceStandard: c.device,
@@ -289,39 +371,86 @@ const deviceAndCable = judged(capacityContext, (c, given) => {
   });
 });
 
-const overallAssessment = judged(z.object({ livePartsAccessible: z.boolean().default(false) }), (c, given) =>
-  judgeOutcome(
-    Object.entries(named(given)).map(([item, outcome], index) => ({
-      number: index + 1,
-      item: /^\d/.test(item) ? item : null,
-      outcome,
-      livePartsAccessible: c.livePartsAccessible,
-    })),
-    pack,
-  ),
+/** What an item came to, however it was written; what is no outcome is refused, and never taken for a good one. */
+function outcomeOf(item: string, text: string): Outcome {
+  const outcome = readOutcome(text);
+  if (!outcome) throw new Unreadable(`${item}: “${text}” is not an outcome. One of: ${outcomes.join(', ')}.`);
+  return outcome;
+}
+
+const overallAssessment = judged(
+  z.strictObject({
+    livePartsAccessible: z.boolean().default(false),
+    overrule: z
+      .strictObject({ to: oneOf({ satisfactory: [], unsatisfactory: [] }), reason: z.string().min(1) })
+      .nullable()
+      .default(null),
+  }),
+  (c, given, pack) =>
+    judgeOutcome(
+      Object.entries(named(given)).map(([item, outcome], index) => ({
+        number: index + 1,
+        item: /^\d/.test(item) ? item : null,
+        outcome: outcomeOf(item, outcome),
+        livePartsAccessible: c.livePartsAccessible,
+      })),
+      pack,
+      c.overrule,
+    ),
 );
 
 const nextInspection = judged(
-  z.object({ occupancy: z.enum(['owner-occupied', 'rented']), reason: z.string().nullable().default(null) }),
+  z.strictObject({
+    occupancy: oneOf({
+      'owner-occupied': ['owner', 'owned'],
+      rented: ['let', 'tenanted'],
+      'common parts': ['landlord supply'],
+      HMO: ['house in multiple occupation'],
+      'holiday let': ['holiday home', 'short let'],
+      caravan: ['park home'],
+      'small shop': ['shop', 'office'],
+    }),
+    unit: oneOf({ years: ['year'] }).default('years'),
+    reason: z.string().nullable().default(null),
+  }),
   (c, given) => judgeInterval(plain(single(given)), c.occupancy, c.reason),
 );
 
 const additionalProtection = judged(
-  z.object({
-    premises: z.string().default('dwelling'),
+  z.strictObject({
+    work: remark,
+    earthing: earthing.optional(),
+    premises: oneOf({
+      dwelling: ['house', 'flat', 'bungalow', 'home'],
+      other: ['not a dwelling', 'office', 'shop'],
+    }).default('dwelling'),
     feeds: z.array(
-      z.object({
-        kind: z.enum(['socket-outlet', 'mobile equipment outdoors', 'luminaire', 'fixed equipment']),
+      z.strictObject({
+        kind: oneOf({
+          'socket-outlet': ['socket', 'sockets', 'socket-outlets'],
+          'mobile equipment outdoors': [],
+          luminaire: ['luminaires', 'light', 'lights', 'lighting'],
+          'fixed equipment': ['fixed'],
+        }),
         ratedA: amount.nullable().default(null),
       }),
     ),
-    room: z.string().default('other'),
+    room: oneOf({ other: [], 'bath or shower': ['bathroom', 'bath', 'shower', 'shower room', 'en-suite'] }).default(
+      'other',
+    ),
     passesZones1or2: z.boolean().default(false),
-    run: z.object({
-      how: z.enum(['surface', 'in wall', 'in metal-framed partition']).default('surface'),
-      depthMm: amount.nullable().default(null),
-      earthedMetal: z.boolean().default(false),
-    }),
+    run: z
+      .strictObject({
+        how: oneOf({
+          surface: [],
+          'in wall': ['wall'],
+          'in metal-framed partition': ['metal-framed partition'],
+        }).default('surface'),
+        depthMm: amount.nullable().default(null),
+        depthFrom: remark,
+        earthedMetal: z.boolean().default(false),
+      })
+      .prefault({}),
   }),
   (c, given) => {
     const text = single(given).trim();
@@ -329,7 +458,7 @@ const additionalProtection = judged(
     return judgeAdditionalProtection(fitted, {
       feeds: c.feeds.map(({ kind, ratedA }) => ({ kind, ratedAmps: ratedA })),
       dwelling: c.premises === 'dwelling',
-      bathRoom: /bath|shower/.test(c.room),
+      bathRoom: c.room === 'bath or shower',
       throughZones1or2: c.passesZones1or2,
       run: c.run,
     });
@@ -337,8 +466,9 @@ const additionalProtection = judged(
 );
 
 const sampling = judged(
-  z.object({
+  z.strictObject({
     agreedPercent: figure,
+    of: remark,
     defectInSample: z.boolean().default(false),
     enlarged: z.boolean().default(false),
   }),
@@ -359,6 +489,7 @@ export const dead = {
   'bonding-continuity': bondingContinuity,
   'earthing-conductor-size': earthingConductorSize,
   'main-bonding-size': mainBondingSize,
+  'cpc-size': cpcSize,
   'supplementary-bonding': supplementaryBonding,
   'extraneous-part': extraneousPart,
   'radial-continuity': radialContinuity,

@@ -2,7 +2,10 @@ import * as z from 'zod';
 import { verdictWord, isNotTaken } from '../../../src/core/words/judgement';
 import { sayNext } from '../../../src/core/words/next-step';
 import { dead } from './dead';
-import { type Judged, Unreadable, pack, reading } from './described';
+import { editionPack, packWorkedTo } from '../../../src/core/edition/editions';
+import { ownEdition, whyNotEdition } from '../../../src/core/edition/own-edition';
+import { editionIds } from '../../../src/core/edition/pack';
+import { type Judged, Unreadable, reading } from './described';
 import { live } from './live';
 
 /** Every test the command line judges: each calls what the screens and the paper call. */
@@ -13,7 +16,20 @@ export const judgeInput = z.object({
   test: z.enum(Object.keys(judgedTests) as [string, ...string[]]),
   context: z.record(z.string(), z.unknown()).default({}),
   reading,
+  /** The edition it is judged by: A2 where none is named. */
+  edition: z.enum(editionIds).default('bs7671-2018-a2'),
+  /** An edition of the firm's own on that pack, as the application exports it. */
+  ownEdition: ownEdition.optional(),
 });
+
+/** What each test takes as context, by name: the words each place knows among them. */
+export const contextsOf = (): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(
+    Object.entries(judgedTests).map(([name, { context }]) => {
+      const schema = z.toJSONSchema(context, { io: 'input', unrepresentable: 'any' });
+      return [name, schema.properties ?? {}];
+    }),
+  );
 
 const verdictNames = { meets: 'meets', doubt: 'doubt', fails: 'fails', unjudged: 'no-limit' } as const;
 
@@ -43,13 +59,19 @@ export function judgeDescribed(raw: unknown): JudgeAnswer {
   }
   const test = Object.hasOwn(judgedTests, input.data.test) ? judgedTests[input.data.test] : undefined;
   if (!test) return { ...id, problem: `test: there is none called ${input.data.test}.` };
+  const { edition, ownEdition: own } = input.data;
+  if (own) {
+    const wrong = own.basedOn === edition ? whyNotEdition(own, editionPack(edition)) : `it starts from ${own.basedOn}`;
+    if (wrong) return { ...id, problem: `ownEdition: ${wrong}` };
+  }
+  const pack = packWorkedTo(edition, own ?? null);
   const context = test.context.safeParse(input.data.context);
   if (!context.success) {
     const issue = context.error.issues[0];
     return { ...id, problem: `context.${whereIn(issue?.path ?? [])}: ${issue?.message ?? 'unreadable'}` };
   }
   try {
-    const judgement = test.judge(context.data, input.data.reading);
+    const judgement = test.judge(context.data, input.data.reading, pack);
     return {
       ...id,
       verdict: isNotTaken(judgement) ? 'not-judged' : verdictNames[judgement.verdict],

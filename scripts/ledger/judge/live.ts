@@ -1,63 +1,91 @@
 import * as z from 'zod';
 import { longestSeconds, judgeDisconnection } from '../../../src/core/installation/disconnection';
-import { earthingSystems } from '../../../src/core/installation/supply';
 import { divide, exact, multiply, toShortest } from '../../../src/core/quantity/exact';
 import { kiloamps, loopOhms, millis, volts } from '../../../src/core/quantity/reading-spec';
 import { type ReadingValue, knownOf } from '../../../src/core/quantity/reading-value';
 import { lineShareOf } from '../../../src/core/tests/loop/line-share';
 import { limitOfDevice } from '../../../src/core/tests/loop/limit';
 import { judgeZs } from '../../../src/core/tests/loop/zs';
-import { faultPairs, judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
+import { type faultPairs, judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/tests/origin/origin';
 import { judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
 import { judgeHalfCycles, residualMultiples } from '../../../src/core/tests/residual/residual';
 import { type Proof, judgeProof, pairsFor } from '../../../src/core/work/isolation';
 import { notTaken, doubted } from '../../../src/core/words/judgement';
-import { Unreadable, amount, blank, figure, judged, named, pack, plain, read, single } from './described';
+import {
+  Unreadable,
+  amount,
+  blank,
+  deviceStandard,
+  earthing,
+  figure,
+  judged,
+  named,
+  oneOf,
+  plain,
+  read,
+  remark,
+  single,
+  usualPack,
+} from './described';
 
-const system = z.enum(earthingSystems).nullable().default(null);
+const system = earthing.nullable().default(null);
 const device = z
-  .object({
-    standard: z.string(),
+  .strictObject({
+    standard: deviceStandard,
     type: z.string().nullable().default(null),
     rating_A: amount.nullable().default(null),
     mark: z.string().nullable().default(null),
+    where: remark,
   })
   .nullable()
   .default(null);
+const residualKind = oneOf({
+  general: ['non-delay', 'nondelayed', 'G'],
+  S: ['selective', 'S type'],
+  'time-delayed': ['delayed'],
+});
 const rcd = z
-  .object({ idn_mA: amount, kind: z.string().default('general'), faultProtection: z.boolean().default(true) })
+  .strictObject({ idn_mA: amount, kind: residualKind.default('general'), faultProtection: z.boolean().default(true) })
   .nullable()
   .default(null);
-const circuit = z.object({ kind: z.string(), points: z.string().default('fixed') });
+const circuit = z.strictObject({
+  kind: oneOf({ final: [], distribution: ['sub-main', 'submain'] }),
+  points: oneOf({
+    fixed: ['fixed equipment', 'lighting', 'lights'],
+    sockets: ['socket', 'socket-outlets', 'fixed with one socket-outlet (cooker unit)', 'cooker unit with socket'],
+    board: ['distribution board', 'consumer unit'],
+  }).default('fixed'),
+});
 
 const disconnecting = ({ kind, points }: z.infer<typeof circuit>, ratingAmps: number) => ({
-  feeds:
-    kind === 'distribution' ? ('board' as const) : /socket/.test(points) ? ('sockets' as const) : ('fixed' as const),
+  feeds: kind === 'distribution' || points === 'board' ? ('board' as const) : points,
   ratingAmps,
 });
 
 const number = (text: string | null): ReadingValue | null => (text === null ? null : { is: 'number', shown: text });
 
 const zs = judged(
-  z.object({
+  z.strictObject({
     system,
     disconnection_s: figure.nullable().default(null),
     circuit: circuit.nullable().default(null),
     device,
     rcd,
-    method: z.enum(['measured', 'calculated', 'enquiry']).default('measured'),
+    method: oneOf({ measured: [], calculated: [], enquiry: [] }).default('measured'),
+    measuredAt: oneOf({ ambient: [] }).optional(),
+    lnLoop: remark,
     ze: figure.nullable().default(null),
     r1r2: figure.nullable().default(null),
     r1r2Temp_C: amount.default(20),
     insulation_C: amount.default(70),
-    cpc: z.string().default('in the cable'),
+    cpc: oneOf({ 'in the cable': [], separate: ['run separately', 'a single', 'conduit'] }).default('in the cable'),
     lineMm2: amount.optional(),
     cpcMm2: amount.optional(),
     cablesWarm: z.boolean().default(false),
     ra: figure.nullable().default(null),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     const seconds =
       c.disconnection_s !== null
         ? Number(c.disconnection_s)
@@ -95,21 +123,29 @@ const zs = judged(
   },
 );
 
-const disconnectionTime = judged(z.object({ system, circuit, rating_A: amount }), (c, given) => {
-  if (!c.system) throw new Unreadable('The earthing system is wanted.');
-  return judgeDisconnection(plain(single(given)), pack, disconnecting(c.circuit, c.rating_A), c.system);
-});
-
-const ze = judged(z.object({ system, rcd }), (c, given) =>
-  judgeZe(read(single(given), loopOhms), pack, c.system, c.rcd?.idn_mA ?? null),
+const nominal = z.literal([230, '230']).optional();
+const disconnectionTime = judged(
+  z.strictObject({ system, circuit, rating_A: amount, U0_V: nominal }),
+  (c, given, pack) => {
+    if (!c.system) throw new Unreadable('The earthing system is wanted.');
+    return judgeDisconnection(plain(single(given)), pack, disconnecting(c.circuit, c.rating_A), c.system);
+  },
 );
 
-const ra = judged(z.object({ rcd }), (c, given) =>
+const onePhase = z.literal([1, '1']).optional();
+const ze = judged(
+  z.strictObject({ system, rcd, obtained: remark, earthingConductorDisconnected: remark }),
+  (c, given, pack) => judgeZe(read(single(given), loopOhms), pack, c.system, c.rcd?.idn_mA ?? null),
+);
+
+const ra = judged(z.strictObject({ rcd, system }), (c, given, pack) =>
   judgeElectrode(read(single(given), loopOhms), pack, c.rcd?.idn_mA ?? null),
 );
 
-const supplyPolarity = judged(z.object({}), (_, given) => {
+const supplyPolarity = judged(z.strictObject({ system, phases: onePhase, U0_V: nominal }), (_, given, pack) => {
   const texts = named(given);
+  const odd = Object.keys(texts).find((name) => !['L-N', 'L-E', 'N-E', 'MET-independent earth'].includes(name));
+  if (odd) throw new Unreadable(`There is no voltage ${odd} here: L-N, L-E, N-E, MET-independent earth.`);
   const earth = texts['MET-independent earth'];
   return judgeSupplyVoltages(
     {
@@ -131,6 +167,7 @@ function pairOf(name: string): (typeof faultPairs)[number] {
 
 /** A current from a loop: I = U0 ÷ Z. */
 function currentOf(text: string): ReadingValue {
+  const pack = usualPack;
   const loop = knownOf(read(text, loopOhms));
   if (!loop || loop.atLeast || loop.figure.numerator === 0n) return blank;
   const current = divide(exact(pack.nominalVolts.value), multiply(loop.figure, exact(1000)));
@@ -138,13 +175,22 @@ function currentOf(text: string): ReadingValue {
 }
 
 const ipf = judged(
-  z.object({
+  z.strictObject({
     phases: z.union([z.literal(1), z.literal(3)]).default(1),
+    unit: oneOf({ kA: [] }).default('kA'),
+    system,
     device,
-    assembly: z.object({ declared: z.boolean().nullable().default(null) }).default({ declared: null }),
+    assembly: z
+      .strictObject({
+        declared: z.boolean().nullable().default(null),
+        standard: remark,
+        upstream: remark,
+        reason: remark,
+      })
+      .default({ declared: null }),
     ze: figure.nullable().default(null),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     const reads = Object.entries(named(given)).map(([name, text]) => ({
       value: name.startsWith('Z ') ? currentOf(text) : read(text, kiloamps),
       pair: pairOf(name),
@@ -169,21 +215,33 @@ const ipf = judged(
 );
 
 const rcdTime = judged(
-  z.object({
-    standard: z.string().nullable().default(null),
-    kind: z.string().default('general'),
+  z.strictObject({
+    standard: oneOf({
+      'BS EN 61008': ['61008', 'BS EN 61008-1'],
+      'BS EN 61009': ['61009', 'BS EN 61009-1'],
+      'BS EN 62423': ['62423'],
+      'BS 4293': ['4293'],
+      'BS 7288': ['7288'],
+    })
+      .nullable()
+      .default(null),
+    kind: residualKind.default('general'),
+    unit: oneOf({ ms: [] }).default('ms'),
+    edition: remark,
     idn_mA: amount,
     test: z.enum(residualMultiples).default('1x'),
     delay_ms: amount.nullable().default(null),
   }),
-  (c, given) => {
+  (c, given, pack) => {
     const texts = typeof given === 'string' ? { 0: given, 180: given } : given;
+    const odd = Object.keys(texts).find((half) => half !== '0' && half !== '180');
+    if (odd) throw new Unreadable(`There is no half cycle ${odd}: 0 and 180.`);
     return judgeHalfCycles(
       [read(texts['0'], millis), read(texts['180'], millis)],
       pack,
       {
         standard: c.standard,
-        delayed: /^S\b|delay/i.test(c.kind),
+        delayed: c.kind !== 'general',
         milliamps: c.idn_mA,
         delayMillis: c.delay_ms,
       },
@@ -192,14 +250,25 @@ const rcdTime = judged(
   },
 );
 
+const mostOwnZero = 3;
 const provingDead = judged(
-  z.object({
+  z.strictObject({
     phases: z.union([z.literal(1), z.literal(3)]).default(1),
-    record: z.string().default('in force'),
-    indicator: z.object({
+    record: oneOf({
+      'in force': [],
+      'left site': [],
+      'long break': [],
+      restored: [],
+      other: ['ended', 'lapsed'],
+    }).default('in force'),
+    atPointOfWork: remark,
+    indicator: z.strictObject({
       provedBefore: z.boolean().nullable().default(null),
       provedAfter: z.boolean().nullable().default(null),
-      ownZero_V: figure.default('0'),
+      // What an indicator shows of itself on nothing: above a few volts it is no indicator to prove dead with.
+      ownZero_V: figure
+        .default('0')
+        .refine((text) => Number(text) <= mostOwnZero, `at most ${mostOwnZero} V of its own`),
     }),
   }),
   (c, given) => {

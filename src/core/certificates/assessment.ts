@@ -1,5 +1,5 @@
 import type { EditionPack } from '../edition/pack';
-import { type Code, codes } from '../job/outcome';
+import { type Code, type Outcome, isCode } from '../job/outcome';
 import type { Judgement, Limit } from '../words/judgement';
 
 type CodedObservation = {
@@ -56,30 +56,38 @@ export function assess(observations: readonly CodedObservation[], pack: EditionP
 
 /**
  * Judges what a report's outcomes come to as a whole, by the codes among them: the assessment as a judgement. An outcome
- * that carries no code decides nothing.
+ * that carries no code decides nothing. An inspector may set it otherwise with a reason, yet a code that decides is never satisfactory for it.
  */
 export function judgeOutcome(
   outcomes: readonly {
     readonly number: number;
     readonly item: string | null;
-    readonly outcome: string;
+    readonly outcome: Outcome;
     readonly livePartsAccessible: boolean;
   }[],
   pack: EditionPack,
+  overrule: { readonly to: Assessment['outcome']; readonly reason: string } | null = null,
 ): Judgement {
-  const coded = outcomes.flatMap(({ outcome, ...rest }) => {
-    const code = codes.find((each) => each === outcome);
-    return code ? [{ ...rest, code }] : [];
-  });
-  const { outcome, reasons } = assess(coded, pack);
-  const satisfactory = outcome === 'satisfactory';
   const limit: Limit = { text: 'no C1, C2 or FI', source: '653, Appendix 6', figure: 'no C1, C2 or FI' };
+  const coded = outcomes.flatMap(({ outcome, ...rest }) => (isCode(outcome) ? [{ ...rest, code: outcome }] : []));
+  const { outcome: byCodes, reasons } = assess(coded, pack);
+  const outcome = byCodes === 'satisfactory' ? (overrule?.to ?? byCodes) : byCodes;
+  const set = overrule && overrule.to !== byCodes;
   return {
     rule: `assessment.${outcome}`,
-    verdict: satisfactory ? 'meets' : 'fails',
+    verdict: outcome === 'satisfactory' ? 'meets' : 'fails',
     expected: null,
     limit,
-    working: reasons,
+    working: [
+      ...reasons,
+      ...(set
+        ? [
+            overrule.to === outcome
+              ? `The inspector sets it to ${overrule.to}: ${overrule.reason}.`
+              : `Setting it to ${overrule.to} cannot stand beside these codes: ${overrule.reason}.`,
+          ]
+        : []),
+    ],
     next: null,
   };
 }

@@ -3,8 +3,16 @@ import type { JobView } from '../job/view';
 import { compare, exact } from '../quantity/exact';
 import { type Judgement, type Limit, notTaken } from '../words/judgement';
 
-/** The usual longest interval to the next inspection, in years, by who lives there. */
-const usualYears = { 'owner-occupied': 10, rented: 5 } as const;
+/** The usual longest interval to the next inspection, in years, by who lives there or what it is for. A habit of practice. */
+const usualYears = {
+  'owner-occupied': 10,
+  rented: 5,
+  'common parts': 5,
+  HMO: 5,
+  'holiday let': 5,
+  caravan: 3,
+  'small shop': 5,
+} as const;
 export type Occupancy = keyof typeof usualYears;
 
 /** Judges an interval in years against the usual one: a longer one is the inspector's to give a reason for. */

@@ -61,6 +61,7 @@ type Tolerance =
   | 'supplyFarShare'
   | 'radialOhms'
   | 'radialShare'
+  | 'radialLowOhms'
   | 'bondingJointOhms'
   | 'bondingShare'
   | 'bondingParallelShare'

@@ -157,6 +157,12 @@ export type DesignRules = {
   readonly residualLeakage: { readonly share: string; readonly ofMilliamps: number; readonly source: string };
   /** What meter tails of sheathed singles carry, clipped direct, by their size in mm². */
   readonly tails: readonly { readonly csaMm2: number; readonly amps: SourcedFigure }[];
+  /** 543.1.1: least CPC that is no core of a cable, in mm² of copper. */
+  readonly separateCpcMm2: Readonly<Record<'protected' | 'unprotected', string>>;
+  /** How much more aluminium than copper the same conductance takes. */
+  readonly aluminiumToCopper: SourcedFigure;
+  /** Table 54.1: least copper of an earthing conductor in the ground, without protection against damage, in mm². */
+  readonly buriedMm2: Readonly<Record<'protected against corrosion' | 'not protected', number>>;
   /** Main bonding: half the earthing conductor, within these sizes in mm² (544.1.1). */
   readonly bondingMm2: { readonly least: number; readonly most: number };
 };

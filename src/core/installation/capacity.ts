@@ -1,16 +1,18 @@
-import { conductorResistance } from '../edition/conductor-resistance';
+import { type ConductorMetal, conductorResistance } from '../edition/conductor-resistance';
 import type { EditionPack } from '../edition/pack';
 import { referenceMethods } from '../edition/rows';
 import { type Exact, add, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
 import { beside } from '../quantity/ohms';
 import { type Judgement, type Limit, notTaken, unjudged } from '../words/judgement';
-import { type Way, wiringKindWords } from './way';
+import { type Way, metalOfWay, wiringKindWords } from './way';
 
 export type CapacityContext = {
   readonly pack: EditionPack;
   readonly liveCsaMm2: number;
   /** How it is wired, and how it is run: what it carries is held for flat twin and earth only. */
   readonly cable: 'twin and earth' | 'mineral' | 'other';
+  /** What its conductors are made of: the tables held are of copper. */
+  readonly material?: ConductorMetal;
   readonly method: string | null;
   /** What the cable carries as installed where somebody worked that out, in amperes. */
   readonly carriesAmps: string | null;
@@ -25,10 +27,13 @@ export type CapacityContext = {
 
 /** What a cable carries as installed, in amperes, with the arithmetic; null where the edition holds no figure. */
 function cableCapacity(
-  { pack, liveCsaMm2, cable, method, carriesAmps, factors }: CapacityContext,
+  { pack, liveCsaMm2, cable, material = 'copper', method, carriesAmps, factors }: CapacityContext,
   more: Readonly<Record<string, string>> = {},
 ): { readonly amps: Exact; readonly working: string } | null {
-  const row = cable === 'twin and earth' ? pack.cableCapacities.find((r) => r.liveMm2 === liveCsaMm2) : undefined;
+  const row =
+    cable === 'twin and earth' && material === 'copper'
+      ? pack.cableCapacities.find((r) => r.liveMm2 === liveCsaMm2)
+      : undefined;
   const held = referenceMethods.find((each) => each === method);
   const base = carriesAmps ?? (row && held ? row.amps[held] : undefined);
   if (base === undefined) return null;
@@ -80,7 +85,7 @@ export function judgeCapacity(context: CapacityContext): Judgement {
 
 /** A ring to BS 1363: a 30 or 32 A device of any usual standard, live conductors large enough, and a cable that carries 20 A. */
 function judgeRing(context: CapacityContext): Judgement {
-  const { deviceAmps, pack, liveCsaMm2, cable } = context;
+  const { deviceAmps, pack, liveCsaMm2, cable, material = 'copper' } = context;
   const { ringDeviceAmps, ringCableAmps: least, ringLeastMm2 } = pack.design;
   const largest = Math.max(...ringDeviceAmps);
   const leastMm2 = cable === 'mineral' ? ringLeastMm2.mineral : ringLeastMm2.other;
@@ -95,6 +100,8 @@ function judgeRing(context: CapacityContext): Judgement {
       working: [`In ${deviceAmps} A > ${largest} A`],
       next: { rule: 'ring.device-too-large' },
     };
+  // 433.1.204 is written for copper: of another metal no size of a ring is held.
+  if (material !== 'copper') return unknownCapacity(context);
   if (compare(exact(liveCsaMm2), exact(leastMm2.value)) < 0)
     return {
       ...base,
@@ -126,7 +133,7 @@ export type DropContext = {
   /** Line and neutral there and back in ohm as measured, or worked out from the cable and its length. */
   readonly loop:
     | { readonly measuredOhms: readonly string[] | null }
-    | { readonly liveCsaMm2: number; readonly lengthMetres: number };
+    | { readonly liveCsaMm2: number; readonly lengthMetres: number; readonly material?: ConductorMetal };
   readonly loadAmps: string;
   readonly lighting: boolean;
   readonly ring: boolean;
@@ -173,7 +180,7 @@ export function judgeVoltageDrop(context: DropContext): Judgement {
 function resistanceOf(pack: EditionPack, loop: DropContext['loop']): Exact | null {
   if ('measuredOhms' in loop)
     return loop.measuredOhms && loop.measuredOhms.reduce((sum, each) => add(sum, exact(each)), exact(0));
-  const perMetre = conductorResistance(pack, 'copper', loop.liveCsaMm2);
+  const perMetre = conductorResistance(pack, loop.material ?? 'copper', loop.liveCsaMm2);
   return perMetre && divide(multiply(multiply(perMetre, exact(2)), exact(loop.lengthMetres)), exact(1000));
 }
 
@@ -204,6 +211,7 @@ export function judgeWayCapacity(pack: EditionPack, way: Way): Judgement | null 
     pack,
     liveCsaMm2: way.liveCsaMm2,
     cable: isFlat ? 'twin and earth' : way.wiringKind === 'mineral' ? 'mineral' : 'other',
+    material: metalOfWay(way),
     method: way.referenceMethod ?? null,
     carriesAmps: null,
     deviceStandard: way.deviceStandard ?? '',

@@ -2,7 +2,17 @@ import { type Slot, keyOf } from './slot';
 
 /** Lists of a job that something may be missing from. */
 export type ListName =
-  'instruments' | 'limitations' | 'boards' | 'ways' | 'links' | 'isolations' | 'unplaced points' | 'snags' | 'observations' | 'features' | 'rooms';
+  | 'instruments'
+  | 'limitations'
+  | 'boards'
+  | 'ways'
+  | 'links'
+  | 'isolations'
+  | 'unplaced points'
+  | 'snags'
+  | 'observations'
+  | 'features'
+  | 'rooms';
 
 /** A place in a job: where something stands or is to be written. The workspace knows the way there. */
 export type Place =

@@ -33,7 +33,12 @@ export const liveConductorWords: Record<(typeof liveConductorArrangements)[numbe
   'three-phase': 'AC, 3-phase, 4-wire',
 };
 
-export const conductorMaterials = ['copper', 'aluminium'] as const;
+export const conductorMaterials = ['copper', 'aluminium', 'copper-clad aluminium'] as const;
+export type ConductorMaterial = (typeof conductorMaterials)[number];
+
+/** How an earthing conductor lies in the ground (Table 54.1). */
+export const burials = ['protected against corrosion', 'not protected'] as const;
+export type Buried = (typeof burials)[number];
 
 /** The protective conductors of an origin: the earthing conductor and one for each service that may be bonded. */
 export const protectiveConductors = ['earthing', ...bondedServices] as const;
@@ -56,6 +61,8 @@ export const supplyFields = z.object({
   electrodeLocation: line.nullable(),
   earthingConductorMaterial: z.enum(conductorMaterials).nullable(),
   earthingConductorCsaMm2: csa.nullable(),
+  /** In the ground, and how; null where it is not. */
+  earthingConductorBuried: z.enum(burials).nullable(),
   bondingMaterial: z.enum(conductorMaterials).nullable(),
   bondingCsaMm2: csa.nullable(),
   bondWater: z.enum(bondStates).nullable(),

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { type HotWiring, demandPurposes, referenceMethods } from '../edition/rows';
+import { type ConductorMaterial, conductorMaterials } from './supply';
 import { line } from './text';
 
 const wayArrangements = ['radial', 'ring', 'spare'] as const;
@@ -47,6 +48,8 @@ export const wayFields = z.object({
   /** What else is said of the wiring, in words: no verdict reads it. */
   wiring: line.nullable(),
   wiringKind: z.enum(wiringKinds).nullable(),
+  /** What its conductors are made of; copper where nothing is said. */
+  material: z.enum(conductorMaterials).nullable(),
   voltageBand: z.enum(voltageBands).nullable(),
   /** Design current Ib, in ampere. */
   designAmps: z.number().positive().max(1000).nullable(),
@@ -99,6 +102,10 @@ export function hotWiringOf(way: Pick<Way, 'wiringKind'> | null): HotWiring {
     ? 'thermosetting 90 °C, CPC in the cable'
     : 'thermoplastic 70 °C, CPC in the cable';
 }
+
+/** What a way's conductors are made of; copper where nothing is said. */
+export const metalOfWay = (way: Pick<Way, 'material'> | null | undefined): ConductorMaterial =>
+  way?.material ?? 'copper';
 
 export const isExtraLow = (way: Pick<Way, 'voltageBand'> | null): boolean =>
   way?.voltageBand === 'SELV' || way?.voltageBand === 'PELV';

@@ -2,6 +2,13 @@
 export const outcomes = ['ok', 'C1', 'C2', 'C3', 'FI', 'N/V', 'LIM', 'N/A'] as const;
 export type Outcome = (typeof outcomes)[number];
 
+/** An outcome as somebody wrote it, whatever its case and spaces; null where it is none. */
+export function readOutcome(text: string): Outcome | null {
+  const bare = text.trim().toUpperCase();
+  if (bare === '✓' || bare === 'OK') return 'ok';
+  return outcomes.find((each) => each.toUpperCase() === bare) ?? null;
+}
+
 /** The codes an observation may carry. */
 export const codes = ['C1', 'C2', 'C3', 'FI'] as const;
 export type Code = (typeof codes)[number];

@@ -146,6 +146,7 @@ describe('versions', () => {
       { what: 'w', agreedWith: null },
     ],
     ['way.described', 7, { wayId: way, fields: { points: 5 } }, { fields: { points: 5 } }],
+    ['supply.described', 3, { earthing: 'TN-S' }, { earthing: 'TN-S' }],
     ['feature.told', 1, { feature: 'solar', present: true }, { feature: 'solar', present: true }],
     ['way.described', 6, { wayId: way, fields: { points: 5 } }, { fields: { points: 5 } }],
     ['point.moved', 1, { pointId: id, wayId: way, order: 2 }, { order: 2 }],

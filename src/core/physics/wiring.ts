@@ -1,4 +1,4 @@
-import { conductorResistance } from '../edition/conductor-resistance';
+import { type ConductorMetal, conductorResistance } from '../edition/conductor-resistance';
 import type { EditionPack } from '../edition/pack';
 import { type ConductorLetter, type Dwelling, type DwellingCircuit, conductorLetters } from './dwelling';
 import type { Network, Resistor } from '../network/network';
@@ -42,12 +42,7 @@ export function wiringOf(dwelling: Dwelling, standing: Standing, pack: EditionPa
   const terminals: string[] = ['BUS.L', 'BAR.N', 'MET'];
   const perMetre = new Map<string, number>();
   let problem: string | null = null;
-  const ohmsOf = (
-    what: string,
-    lengthMetres: number,
-    csaMm2: number,
-    material: 'copper' | 'aluminium' = 'copper',
-  ): number => {
+  const ohmsOf = (what: string, lengthMetres: number, csaMm2: number, material: ConductorMetal = 'copper'): number => {
     const key = `${material} ${csaMm2}`;
     const found = perMetre.get(key) ?? conductorResistance(pack, material, csaMm2);
     if (found === null) problem ??= `${what}: no resistance is held for ${csaMm2} mm² ${material}.`;

@@ -4,7 +4,8 @@ import type { ReadingSpec } from './parse-reading';
 export const continuityOhms: ReadingSpec = {
   takes: 'figure',
   unit: 'ohm',
-  most: '2000',
+  // 50 V ÷ 10 mA, the largest limit of continuity there is, and room above it.
+  most: '10000',
   mayBeOpen: true,
   mayBeOver: true,
 };

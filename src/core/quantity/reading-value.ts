@@ -66,6 +66,12 @@ export const figureOf = (value: ReadingValue): Exact | null =>
         ? exact(value.bound)
         : null;
 
+/** Whether a value is a figure of nothing at all. */
+export function isZero(value: ReadingValue): boolean {
+  const figure = figureOf(value);
+  return figure !== null && figure.numerator === 0n;
+}
+
 /** What is known of a figure: itself, or the least it can be where the instrument ran out of range. */
 export type Known = { readonly figure: Exact; readonly atLeast: boolean };
 

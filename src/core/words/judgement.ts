@@ -44,6 +44,10 @@ export const doubted = (judgement: Judgement, why: string, next: NextStep): Judg
   next: judgement.verdict === 'meets' ? next : (judgement.next ?? next),
 });
 
+/** A figure of nothing at all, which no real circuit reads: never better than a doubt. */
+export const doubtedZero = (judgement: Judgement): Judgement =>
+  doubted(judgement, reason('reading.zero'), { rule: 'reading.zero' });
+
 /** The judgement of a reading that has nothing to be compared with, in the words of its rule. */
 export const unjudged = <Rule extends ReasonRule>(rule: Rule, ...figures: FiguresOf<Rule>): Judgement => ({
   rule,

@@ -71,6 +71,8 @@ const steps = {
   'rcd.none': () => 'Add the RCD, or record N/A.',
   'rcd.slow': (pack) =>
     `Repeat with the loads off. If it stays slow, replace it or code it (${itemsNamed(pack, 'rcd time')}).`,
+  'reading.zero': () => 'Check leads, null, range and terminals, and read again.',
+  'ir.test-volts': () => 'Test again at the voltage of the circuit, with what cannot take it disconnected.',
   'reading.higher-range': () => 'Measure again on a range that reaches the limit.',
   'reading.unstable': () =>
     'It moves when rocked: a worn contact or a loose terminal. Tighten or renew it, then read again.',

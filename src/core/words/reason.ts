@@ -65,6 +65,9 @@ const reasons = {
   'rcd.no-limit': (is: { device: string; note: string }) =>
     `No fixed limit is held for ${is.device}. ${is.note}`.trim(),
   'rcd.none': () => 'No RCD is described for this circuit.',
+  'reading.zero': () => 'No real circuit reads nothing.',
+  'ir.test-volts-low': ({ volts, wanted }: { volts: string; wanted: string }) =>
+    `Tested at ${volts} V where Table 64 asks for ${wanted} V: a weak place may not have shown.`,
   'reading.bound-within': () => 'Out of range: it is at least that, which does not show whether it is within.',
   'reading.unstable': (is: { low: string; high: string }) =>
     `Moved between ${is.low} and ${is.high}; judged by the higher.`,

@@ -221,7 +221,7 @@ function IsolationLine() {
     >
       {open &&
         state &&
-        `${nameOfScope(job, open.begun.scope)}: ${state.inForce ? 'proved dead' : state.state} · ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
+        `${nameOfScope(job, open.begun.scope)}: ${state.state.replace('stop: not dead', 'STOP, not dead')} · ${open.begun.device}${open.begun.lock ? `, lock ${open.begun.lock}` : ''}`}
       {open && (stillIn.length > 0 || off) && ' · '}
       {stillIn.length > 0 &&
         `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`}

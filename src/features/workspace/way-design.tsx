@@ -13,6 +13,7 @@ import {
   wiringKindWords,
   wiringKinds,
 } from '../../core/installation/way';
+import { conductorMaterials } from '../../core/installation/supply';
 import { demandPurposes } from '../../core/edition/rows';
 import { Checkbox } from '../../ui/checkbox';
 import { ChoiceField, EntryField, asLine, asNumber } from '../../ui/entry-field';
@@ -38,6 +39,19 @@ export function WayDesign({ way }: { way: Way }) {
         options={wiringKinds.map((value) => ({ value, label: wiringKindWords[value] }))}
         commit={(wiringKind) => record({ wiringKind })}
         hint="How much its conductors warm, and which table it is sized by"
+      />
+      <ChoiceField
+        label="Conductor material"
+        value={way.material ?? null}
+        options={plain(conductorMaterials)}
+        commit={(material) => record({ material })}
+        hint="Copper where nothing is chosen: tables and resistances follow it"
+      />
+      <Checkbox
+        label="No CPC in the cable"
+        checked={way.cpcAbsent === true}
+        disabled={isSealed}
+        onChange={(cpcAbsent) => record({ cpcAbsent, ...(cpcAbsent ? { cpcCsaMm2: null } : {}) })}
       />
       <ChoiceField
         label="Voltage"

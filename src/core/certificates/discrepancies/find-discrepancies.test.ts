@@ -7,7 +7,6 @@ import {
   admit,
   declared,
   inspector,
-  numbered,
   viewAt,
   viewOfScribe,
 } from '../../../../tests/support/entries';
@@ -429,7 +428,10 @@ const cases: readonly Case[] = [
   {
     rule: 'same-readings',
     holds: (j) => {
-      for (const number of [1, 2, 3, 4]) (j.circuit(number), j.read(j.on(), r1r2, '0.42'));
+      for (const number of [1, 2, 3, 4]) {
+        j.circuit(number);
+        j.read(j.on(), r1r2, '0.42');
+      }
     },
     heals: (j) => void j.read(j.on(), r1r2, '0.43'),
   },

@@ -1,4 +1,3 @@
-import { judgeDemand } from '../../installation/demand';
 import type { Place } from '../../installation/place';
 import { type Slot, keyOf, slotAt } from '../../installation/slot';
 import { bondFieldOf, bondedServices, serviceWords } from '../../installation/supply';
@@ -6,7 +5,7 @@ import { governing, governingOf, valueAt } from '../../job/governing';
 import { standing } from '../../job/job';
 import { nameOfSlot } from '../../job/slot-name';
 import type { JobView } from '../../job/view';
-import { compare, divide, exact, multiply, subtract, toShortest } from '../../quantity/exact';
+import { compare, divide, exact, multiply, toShortest } from '../../quantity/exact';
 import { figureOf, knownOf, showValue } from '../../quantity/reading-value';
 import { judgeSizes } from '../../tests/continuity/bonding';
 import { conductorContinuity } from '../../tests/continuity/slots';

@@ -1,5 +1,4 @@
 import { type Gap } from '../../job/document-definition';
-import { type Place } from '../../installation/place';
 import { showDay } from '../../words/day';
 import { toLookUp } from '../../job/kinds/note';
 import { type Verdicts, judgeJob } from '../../job/verdicts';

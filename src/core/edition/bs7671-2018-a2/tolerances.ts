@@ -14,6 +14,7 @@ export const tolerances: EditionPack['tolerances'] = {
   supplyFarShare: practice('0.2', 'of U0: further from it a neutral is lost, not a supply high or low'),
   radialOhms: practice('0.05', 'contacts and terminals of a short circuit'),
   radialShare: practice('0.25', 'lengths are estimated to about a quarter'),
+  radialLowOhms: practice('0.02', 'last digits of the ohmmeter: contacts only ever add'),
   bondingJointOhms: practice('0.02', 'clamp and joints of a bonding conductor'),
   bondingShare: practice('0.25', 'lengths are estimated to about a quarter'),
   bondingParallelShare: practice('0.8', 'below it of the copper, another path is there'),

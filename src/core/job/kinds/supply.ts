@@ -8,6 +8,7 @@ export const supplyDescribed = jobKind({
   versions: [
     unchanged('may say how far conductors run'),
     unchanged('may say the fault an earthing conductor is sized for'),
+    unchanged('may say clad aluminium, and that an earthing conductor is buried'),
   ],
   apply(job, entry) {
     job.supply = { ...job.supply, ...entry.body };

@@ -66,7 +66,7 @@ export const wayDescribed = jobKind({
     unchanged('may say what it draws and whose its neutral is'),
     unchanged('may say its neutral bar and whether it detects arcs'),
     unchanged('may say how its conductors are marked'),
-    unchanged('may say that its cable has no CPC'),
+    unchanged('may say that its cable has no CPC, and of what metal it is'),
   ],
   touches: ['ways'],
   apply(job, { body }) {

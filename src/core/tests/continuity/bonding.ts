@@ -12,7 +12,7 @@ import {
   toShortest,
 } from '../../quantity/exact';
 import { ohms } from '../../quantity/ohms';
-import type { Supply } from '../../installation/supply';
+import type { Buried, ConductorMaterial, Supply } from '../../installation/supply';
 import { type ReadingValue, knownOf } from '../../quantity/reading-value';
 import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
@@ -30,7 +30,7 @@ const usualSchool = ({ bondingRuleOfThumbOhms, tolerances }: EditionPack): Bondi
 });
 
 type Conductor = {
-  readonly material: 'copper' | 'aluminium';
+  readonly material: ConductorMaterial;
   readonly csaMm2: number | null;
   readonly lengthMetres: number | null;
 };
@@ -129,6 +129,20 @@ function isTooLow(figure: Exact, expected: Exact, { tolerances }: EditionPack): 
 
 const larger = (a: Exact, b: Exact): Exact => (isAtMost(a, b) ? b : a);
 
+/** The metal a conductor carries its current in: clad aluminium is aluminium. */
+const isAluminium = (material: ConductorMaterial): boolean => material !== 'copper';
+
+/** The tables speak of copper: another metal needs the conductance of that copper, in mm² of its own. */
+const ofMetal = (pack: EditionPack, copperMm2: Exact, material: ConductorMaterial): Exact =>
+  isAluminium(material) ? multiply(copperMm2, exact(pack.design.aluminiumToCopper.value)) : copperMm2;
+
+const saidOfMetal = (pack: EditionPack, copperMm2: Exact, material: ConductorMaterial): readonly string[] =>
+  isAluminium(material)
+    ? [
+        `${material}: the conductance of ${mm2(copperMm2)} copper takes ${pack.design.aluminiumToCopper.value} × ${mm2(copperMm2)} = ${mm2(ofMetal(pack, copperMm2, material))}`,
+      ]
+    : [];
+
 /** Table 54.7: the least earthing conductor of the same metal as a line conductor, in mm². */
 function earthingByTable(pack: EditionPack, lineMm2: number): Exact {
   const step = pack.design.earthingByTails.find(
@@ -149,7 +163,7 @@ const mm2 = (value: Exact): string => `${toShortest(value, 3)} mm²`;
 function judgeSize(
   fittedMm2: string | null,
   least: Exact,
-  what: 'earthing' | 'main-bonding',
+  what: 'earthing' | 'main-bonding' | 'cpc',
   source: string,
   working: readonly string[],
 ): Judgement {
@@ -167,7 +181,7 @@ function judgeSize(
 }
 
 /**
- * Judges the size of an earthing conductor in mm² of copper: by Table 54.7, or by the adiabatic equation where the fault
+ * Judges the size of an earthing conductor in mm² of its own metal: by Table 54.7, or by the adiabatic equation where the fault
  * and its time are known, whichever asks less; where PME, Table 54.8 as well, which no calculation waives.
  */
 export function judgeEarthingSize(
@@ -177,17 +191,29 @@ export function judgeEarthingSize(
     readonly lineMm2: number;
     readonly fault: { readonly amps: string; readonly seconds: string; readonly k: string } | null;
     readonly pmeNeutralMm2: number | null;
+    readonly material?: ConductorMaterial;
+    /** In the ground, with or without protection against corrosion (Table 54.1); null where it is not. */
+    readonly buried?: Buried | null;
   },
 ): Judgement {
+  const { material = 'copper', buried = null } = asked;
   const byTable = earthingByTable(pack, asked.lineMm2);
   const byFault = asked.fault && adiabatic(asked.fault);
   const pme = asked.pmeNeutralMm2 === null ? exact(0) : leastByNeutral(pack, asked.pmeNeutralMm2);
   const byCalculation = byFault && compare(byFault, byTable) < 0 ? byFault : byTable;
+  // The adiabatic equation holds k of the metal itself; the tables hold copper.
+  const calculated = byFault && compare(byFault, byTable) < 0;
+  const ground = buried ? exact(pack.design.buriedMm2[buried]) : exact(0);
+  const least = [
+    calculated ? byCalculation : ofMetal(pack, byCalculation, material),
+    ofMetal(pack, pme, material),
+    ofMetal(pack, ground, material),
+  ].reduce(larger);
   return judgeSize(
     fittedMm2,
-    larger(byCalculation, pme),
+    least,
     'earthing',
-    `542.3; Table 54.7${asked.fault ? '; 543.1.3' : ''}${asked.pmeNeutralMm2 === null ? '' : '; Table 54.8'}`,
+    `542.3; Table 54.7${asked.fault ? '; 543.1.3' : ''}${asked.pmeNeutralMm2 === null ? '' : '; Table 54.8'}${buried ? '; Table 54.1' : ''}`,
     [
       `Table 54.7: a line conductor of ${asked.lineMm2} mm² asks for ${mm2(byTable)}`,
       ...(byFault && asked.fault
@@ -196,6 +222,8 @@ export function judgeEarthingSize(
       ...(asked.pmeNeutralMm2 === null
         ? []
         : [`Table 54.8 (PME): a neutral of ${asked.pmeNeutralMm2} mm² asks for ${mm2(pme)}, whatever is calculated`]),
+      ...(buried ? [`Table 54.1: buried, ${buried}, asks for ${mm2(ground)} of copper`] : []),
+      ...saidOfMetal(pack, larger(larger(calculated ? exact(0) : byTable, pme), ground), material),
     ],
   );
 }
@@ -223,26 +251,56 @@ function squareRoot(value: bigint): bigint {
 }
 
 /**
- * Judges the size of a main bonding conductor in mm² of copper: half the earthing conductor required, at least 6, need not
+ * Judges the size of a main bonding conductor in mm² of its own metal: half the earthing conductor required, at least 6, need not
  * exceed 25 (544.1.1); where PME, by the supply neutral alone (Table 54.8).
  */
 export function judgeBondingSize(
   fittedMm2: string | null,
   pack: EditionPack,
   by: { readonly pmeNeutralMm2: number } | { readonly earthingRequiredMm2: number },
+  material: ConductorMaterial = 'copper',
 ): Judgement {
   if ('pmeNeutralMm2' in by) {
     const least = leastByNeutral(pack, by.pmeNeutralMm2);
-    return judgeSize(fittedMm2, least, 'main-bonding', `544.1.1; Table 54.8, ${pack.title}`, [
+    return judgeSize(fittedMm2, ofMetal(pack, least, material), 'main-bonding', `544.1.1; Table 54.8, ${pack.title}`, [
       `Table 54.8 (PME): a neutral of ${by.pmeNeutralMm2} mm² asks for ${mm2(least)}`,
+      ...saidOfMetal(pack, least, material),
     ]);
   }
   const { least, most } = pack.design.bondingMm2;
   const half = divide(exact(by.earthingRequiredMm2), exact(2));
   const asked = isAtMost(half, exact(least)) ? exact(least) : isAtMost(half, exact(most)) ? half : exact(most);
-  return judgeSize(fittedMm2, asked, 'main-bonding', `544.1.1, ${pack.title}`, [
+  return judgeSize(fittedMm2, ofMetal(pack, asked, material), 'main-bonding', `544.1.1, ${pack.title}`, [
     `Half of ${by.earthingRequiredMm2} mm², at least ${least}, need not exceed ${most}: ${mm2(asked)}`,
+    ...saidOfMetal(pack, asked, material),
   ]);
+}
+
+/**
+ * Judges the size of a CPC in mm² by the adiabatic equation (543.1.3): √(I²t) ÷ k, of its own metal. Where it is no core of
+ * the circuit's cable it is besides at least 2.5 mm² where protected against damage, and 4 mm² where not (543.1.1).
+ */
+export function judgeCpcSize(
+  fittedMm2: string | null,
+  pack: EditionPack,
+  asked: {
+    readonly fault: { readonly amps: string; readonly seconds: string; readonly k: string };
+    readonly apart: 'protected' | 'unprotected' | null;
+  },
+): Judgement {
+  const byFault = adiabatic(asked.fault);
+  const { amps, seconds, k } = asked.fault;
+  const apart = asked.apart ? exact(pack.design.separateCpcMm2[asked.apart]) : exact(0);
+  return judgeSize(
+    fittedMm2,
+    larger(byFault, apart),
+    'cpc',
+    `543.1.3${asked.apart ? '; 543.1.1' : ''}, ${pack.title}`,
+    [
+      `√(${amps}² A² × ${seconds} s) ÷ ${k} = ${mm2(byFault)}`,
+      ...(asked.apart ? [`A CPC apart from the cable, ${asked.apart}: at least ${mm2(apart)}`] : []),
+    ],
+  );
 }
 
 /** Both sizes of an origin as described, each beside what its tails and its supply ask for; null while those are not said. */
@@ -265,6 +323,8 @@ export function judgeSizes(
         lineMm2: tails,
         fault,
         pmeNeutralMm2,
+        material: supply.earthingConductorMaterial ?? 'copper',
+        buried: supply.earthingConductorBuried ?? null,
       }),
     },
     {
@@ -275,6 +335,7 @@ export function judgeSizes(
         pmeNeutralMm2 === null
           ? { earthingRequiredMm2: Number(toShortest(earthingByTable(pack, tails), 3)) }
           : { pmeNeutralMm2 },
+        supply.bondingMaterial ?? 'copper',
       ),
     },
   ];

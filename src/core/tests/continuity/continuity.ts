@@ -1,4 +1,4 @@
-import { conductorResistance } from '../../edition/conductor-resistance';
+import { type ConductorMetal, conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import {
   type Exact,
@@ -20,6 +20,8 @@ export type RadialContext = {
   readonly pack: EditionPack;
   readonly liveCsaMm2: number | null;
   readonly cpcCsaMm2: number | null;
+  /** What both are made of; copper where nothing is said. */
+  readonly material?: ConductorMetal;
   readonly lengthMetres: number | null;
   /** Of the conductors when they were read, in °C. */
   readonly celsius?: number;
@@ -83,10 +85,10 @@ function fromRing(which: 'R1+R2' | 'R2', { ring }: RadialContext): Expected | nu
 
 function fromCable(
   which: 'R1+R2' | 'R2',
-  { pack, liveCsaMm2, cpcCsaMm2, lengthMetres, celsius = 20 }: RadialContext,
+  { pack, liveCsaMm2, cpcCsaMm2, material = 'copper', lengthMetres, celsius = 20 }: RadialContext,
 ): Expected | { readonly perMetre: Exact | null; readonly cable: string } {
-  const live = which === 'R2' ? exact(0) : liveCsaMm2 ? conductorResistance(pack, 'copper', liveCsaMm2) : null;
-  const cpc = cpcCsaMm2 ? conductorResistance(pack, 'copper', cpcCsaMm2) : null;
+  const live = which === 'R2' ? exact(0) : liveCsaMm2 ? conductorResistance(pack, material, liveCsaMm2) : null;
+  const cpc = cpcCsaMm2 ? conductorResistance(pack, material, cpcCsaMm2) : null;
   const cable = which === 'R2' ? `${cpcCsaMm2} mm² CPC` : `${liveCsaMm2}/${cpcCsaMm2} mm²`;
   if (!live || !cpc) return { perMetre: null, cable };
   const at20 = divide(add(live, cpc), exact(1000));
@@ -102,10 +104,12 @@ function fromCable(
 
 function compared(figure: Exact, expectation: Expected, pack: EditionPack): Judgement {
   const { ohms: expected, working, whenHigh } = expectation;
-  const { radialOhms, radialShare } = pack.tolerances;
+  const { radialOhms, radialShare, radialLowOhms } = pack.tolerances;
   const room = add(exact(radialOhms.value), multiply(expected, exact(radialShare.value)));
   const high = compare(figure, add(expected, room)) > 0;
-  const low = compare(figure, subtract(expected, room)) < 0;
+  // Contacts and terminals add, and never take away: below there is room for the length alone.
+  const least = subtract(multiply(expected, subtract(exact(1), exact(radialShare.value))), exact(radialLowOhms.value));
+  const low = compare(figure, least) < 0;
   return {
     rule: high ? 'continuity.high' : low ? 'continuity.low' : 'continuity.as-expected',
     verdict: high || low ? 'doubt' : 'meets',
@@ -113,7 +117,7 @@ function compared(figure: Exact, expectation: Expected, pack: EditionPack): Judg
     limit: toldExpectation(expectation),
     working: [
       working,
-      `${toShortest(figure, 3)} Ω is ${high ? 'above' : low ? 'below' : 'within'} ${ohms(expected)} ± ${ohms(room)}`,
+      `${toShortest(figure, 3)} Ω is ${high ? 'above' : low ? 'below' : 'within'} ${ohms(least)} to ${ohms(add(expected, room))}`,
     ],
     next: high ? { rule: whenHigh } : low ? { rule: 'continuity.low' } : null,
   };

@@ -1,6 +1,6 @@
 import { bondFieldOf } from '../../installation/supply';
 import type { Subject } from '../../installation/slot';
-import { isSpare } from '../../installation/way';
+import { isSpare, metalOfWay } from '../../installation/way';
 import { governing, valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
 import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
@@ -29,6 +29,7 @@ const radial =
       way ? valueAt(view, { of: 'way', id: way.id }, measure) : null;
     return judgeRadial(value, which, {
       pack: view.pack,
+      material: metalOfWay(way),
       liveCsaMm2: way?.liveCsaMm2 ?? null,
       cpcCsaMm2: way?.cpcCsaMm2 ?? null,
       lengthMetres: isRing || on.of === 'point' ? null : (way?.lengthMetres ?? null),

@@ -1,6 +1,6 @@
 import { conductorResistance } from '../../edition/conductor-resistance';
 import { judgeVoltageDrop } from '../../installation/capacity';
-import { type Way, isSpare } from '../../installation/way';
+import { type Way, isSpare, metalOfWay } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import type { JobView } from '../../job/view';
 import { add, divide, multiply, toShortest } from '../../quantity/exact';
@@ -34,8 +34,8 @@ export function judgeWayDrop(view: JobView, way: Way): Judgement | null {
   };
 }
 
-const fromLength = ({ liveCsaMm2, lengthMetres }: Way) =>
-  liveCsaMm2 && lengthMetres ? { liveCsaMm2, lengthMetres } : null;
+const fromLength = ({ liveCsaMm2, lengthMetres, material }: Way) =>
+  liveCsaMm2 && lengthMetres ? { liveCsaMm2, lengthMetres, material: metalOfWay({ material }) } : null;
 
 function measuredLoop(view: JobView, way: Way): { readonly measuredOhms: readonly string[] } | null {
   const on = { of: 'way', id: way.id } as const;
@@ -48,7 +48,7 @@ function measuredLoop(view: JobView, way: Way): { readonly measuredOhms: readonl
     return r1 && rn && { measuredOhms: [toShortest(r1, 6), toShortest(rn, 6)] };
   }
   const sum = at(r1r2);
-  const line = way.liveCsaMm2 ? conductorResistance(view.pack, 'copper', way.liveCsaMm2) : null;
+  const line = way.liveCsaMm2 ? conductorResistance(view.pack, metalOfWay(way), way.liveCsaMm2) : null;
   const cpc = way.cpcCsaMm2 ? conductorResistance(view.pack, 'copper', way.cpcCsaMm2) : null;
   if (!sum || !line || !cpc) return null;
   const r1 = toShortest(divide(multiply(sum, line), add(line, cpc)), 6);

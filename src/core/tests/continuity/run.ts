@@ -1,4 +1,4 @@
-import { conductorResistance } from '../../edition/conductor-resistance';
+import { type ConductorMetal, conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import { toNumber } from '../../quantity/exact';
 import type { ReadingValue } from '../../quantity/reading-value';
@@ -15,6 +15,7 @@ export type RunCable = {
   readonly pack: EditionPack;
   readonly liveCsaMm2: number | null;
   readonly cpcCsaMm2: number | null;
+  readonly material?: ConductorMetal;
 };
 
 /** The run between two points read one after the other: what it adds in ohm, and the metres of the cable that implies. */
@@ -75,9 +76,14 @@ const finding = <Rule extends RunRule>(rule: Rule, at: readonly string[], ...fig
   says: reason(rule, ...figures),
 });
 
-function perMetreOf({ pack, liveCsaMm2, cpcCsaMm2 }: RunCable): { line: number; cpc: number } | null {
-  const line = liveCsaMm2 ? conductorResistance(pack, 'copper', liveCsaMm2) : null;
-  const cpc = cpcCsaMm2 ? conductorResistance(pack, 'copper', cpcCsaMm2) : null;
+function perMetreOf({
+  pack,
+  liveCsaMm2,
+  cpcCsaMm2,
+  material = 'copper',
+}: RunCable): { line: number; cpc: number } | null {
+  const line = liveCsaMm2 ? conductorResistance(pack, material, liveCsaMm2) : null;
+  const cpc = cpcCsaMm2 ? conductorResistance(pack, material, cpcCsaMm2) : null;
   return line && cpc ? { line: toNumber(line) / 1000, cpc: toNumber(cpc) / 1000 } : null;
 }
 

@@ -2,7 +2,7 @@ import type { EditionPack } from '../../edition/pack';
 import type { InsulationTest, SourcedFigure } from '../../edition/rows';
 import { type Exact, add, divide, exact, isBelow, toShortest } from '../../quantity/exact';
 import { toldApart } from '../../quantity/ohms';
-import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
+import { type Judgement, type Limit, doubted, isNotTaken, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, knownOf } from '../../quantity/reading-value';
 import { insulationTestOf } from './test-voltage';
@@ -29,6 +29,14 @@ export const lookAgainBelow = (pack: EditionPack, test: InsulationTest, isNew: b
  * it asks for a look. Over range is at least its bound; under range at most.
  */
 export function judgeInsulation(value: ReadingValue, context: InsulationContext): Judgement {
+  const judgement = judgeMegohms(value, context);
+  const { testVolts, test } = context;
+  if (isNotTaken(judgement) || !isTooLow(testVolts, test)) return judgement;
+  const said = reason('ir.test-volts-low', { volts: String(testVolts), wanted: String(test.testVolts) });
+  return { ...doubted(judgement, said, { rule: 'ir.test-volts' }), rule: `${judgement.rule}.test-volts` };
+}
+
+function judgeMegohms(value: ReadingValue, context: InsulationContext): Judgement {
   const { pack, test, testVolts, lookAgainBelowMegohms: look } = context;
   const { value: least, source } = test.minimumMegohms;
   const limit: Limit = {
@@ -71,6 +79,14 @@ export function judgeInsulation(value: ReadingValue, context: InsulationContext)
     };
   return { ...base, rule: 'ir.meets', verdict: 'meets', working: [`${shown} ≥ ${least} MΩ`], next: null };
 }
+
+/**
+ * Whether a test was made at less than its circuit asks for (Table 64). 250 V stands for 500 V where something stays
+ * connected that cannot take more, and is a usual first try (643.3): nothing below it does.
+ */
+const isTooLow = (testVolts: number | null, { testVolts: wanted }: InsulationTest): boolean =>
+  testVolts !== null && testVolts < (wanted === 500 ? leastVolts : wanted);
+const leastVolts = 250;
 
 export type ParallelInsulation = { readonly megohms: Exact; readonly atLeast: boolean; readonly circuits: number };
 

@@ -14,9 +14,9 @@ import {
   toShortest,
 } from '../../quantity/exact';
 import { beside, ohms } from '../../quantity/ohms';
-import { type Judgement, type Limit, doubted, notTaken, unjudged } from '../../words/judgement';
+import { type Judgement, type Limit, doubted, doubtedZero, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
-import { type Known, type ReadingValue, figureOf, knownOf } from '../../quantity/reading-value';
+import { type Known, type ReadingValue, figureOf, isZero, knownOf } from '../../quantity/reading-value';
 import type { How, LoopMethod } from '../../job/kinds/reading';
 import { mostOfAnyDevice } from '../../edition/loop-limit';
 import { touchLimit } from '../residual/touch-limit';
@@ -52,6 +52,11 @@ export type ZsContext = {
  * looked at again.
  */
 export function judgeZs(value: ReadingValue, context: ZsContext): Judgement {
+  const judgement = judgeZsFigure(value, context);
+  return isZero(value) ? doubtedZero(judgement) : judgement;
+}
+
+function judgeZsFigure(value: ReadingValue, context: ZsContext): Judgement {
   const known = knownOf(value);
   if (value.is === 'not-taken') return notTaken('zs', value, limitTold(context));
   if (!known) return unjudged('zs.no-figure');

@@ -2,8 +2,8 @@ import type { EditionPack } from '../../edition/pack';
 import type { EarthingSystem } from '../../installation/supply';
 import { compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../../quantity/exact';
 import { beside } from '../../quantity/ohms';
-import { type ReadingValue, figureOf, knownOf } from '../../quantity/reading-value';
-import { type Judgement, type Limit, doubted, notTaken, unjudged } from '../../words/judgement';
+import { type ReadingValue, figureOf, isZero, knownOf } from '../../quantity/reading-value';
+import { type Judgement, type Limit, doubted, doubtedZero, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { touchLimit } from '../residual/touch-limit';
 
@@ -24,7 +24,7 @@ export function judgeZe(
   if (value.is === 'not-taken') return notTaken('ze', value, limit);
   const known = knownOf(value);
   const meets = known !== null && !known.atLeast && isAtMost(known.figure, exact(most));
-  return {
+  const judgement: Judgement = {
     rule: meets ? 'ze.usual' : 'ze.high',
     verdict: meets ? 'meets' : 'doubt',
     expected: `up to ${most} Ω`,
@@ -32,6 +32,7 @@ export function judgeZe(
     working: [known ? beside(known, exact(most), 'Ω') : reason('ze.beyond-range')],
     next: meets ? null : { rule: 'ze.high' },
   };
+  return isZero(value) ? doubtedZero(judgement) : judgement;
 }
 
 /**
@@ -71,6 +72,7 @@ export function judgeElectrode(
       next: { rule: 'reading.higher-range' },
     };
   const judged: Judgement = { rule: `${what}.meets`, verdict: 'meets', expected: null, limit, working, next: null };
+  if (isZero(value)) return doubtedZero(judged);
   const stable = exact(pack.tolerances.electrodeStableOhms.value);
   return isAtMost(known.figure, stable)
     ? judged

@@ -2,7 +2,7 @@ import { conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import type { Measure } from '../../installation/slot';
 import type { Point } from '../../installation/point';
-import type { Way } from '../../installation/way';
+import { type Way, metalOfWay } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import { pointsOf } from '../../job/job';
 import type { JobView } from '../../job/view';
@@ -49,7 +49,7 @@ export function ringOfWay(view: JobView, way: Way): RingOfWay {
   const ofWay = (measured: Measure) => asRingReading(valueAt(view, { of: 'way', id: way.id }, measured));
   const ofPoint = (point: Point, measured: Measure) =>
     asRingReading(valueAt(view, { of: 'point', id: point.id }, measured));
-  const live = way.liveCsaMm2 ? conductorResistance(pack, 'copper', way.liveCsaMm2) : null;
+  const live = way.liveCsaMm2 ? conductorResistance(pack, metalOfWay(way), way.liveCsaMm2) : null;
   const cpc = way.cpcCsaMm2 ? conductorResistance(pack, 'copper', way.cpcCsaMm2) : null;
   return {
     points,

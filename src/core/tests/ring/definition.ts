@@ -1,4 +1,4 @@
-import type { Way } from '../../installation/way';
+import { type Way, metalOfWay } from '../../installation/way';
 import type { Measure, Subject } from '../../installation/slot';
 import { valueAt } from '../../job/governing';
 import { wayOfSubject } from '../../job/job';
@@ -58,7 +58,12 @@ const ends = ringEnds.map((measure, index): SlotDefinition => {
         value,
         which,
         { r1: valueAt(view, on, ringR1), rn: valueAt(view, on, ringRn) },
-        { pack: view.pack, liveCsaMm2: way?.liveCsaMm2 ?? null, cpcCsaMm2: way?.cpcCsaMm2 ?? null },
+        {
+          pack: view.pack,
+          liveCsaMm2: way?.liveCsaMm2 ?? null,
+          cpcCsaMm2: way?.cpcCsaMm2 ?? null,
+          material: metalOfWay(way),
+        },
       );
     },
   };

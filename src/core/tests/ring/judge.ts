@@ -1,4 +1,4 @@
-import { conductorResistance } from '../../edition/conductor-resistance';
+import { type ConductorMetal, conductorResistance } from '../../edition/conductor-resistance';
 import type { EditionPack } from '../../edition/pack';
 import {
   type Exact,
@@ -14,7 +14,7 @@ import {
   toShortest,
 } from '../../quantity/exact';
 import { beside, ohms } from '../../quantity/ohms';
-import { type Judgement, type Limit, notTaken, unjudged } from '../../words/judgement';
+import { type Judgement, type Limit, doubtedZero, notTaken, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 import { type ReadingValue, figureOf } from '../../quantity/reading-value';
 
@@ -25,6 +25,8 @@ export type RingCable = {
   readonly pack: EditionPack;
   readonly liveCsaMm2: number | null;
   readonly cpcCsaMm2: number | null;
+  /** What its conductors are made of; copper where nothing is said. */
+  readonly material?: ConductorMetal;
 };
 
 /**
@@ -99,6 +101,7 @@ export function judgeRingEnd(
       next: { rule: 'ring.open' },
     };
   }
+  if (figure.numerator === 0n) return doubtedZero({ ...unjudged('ring.alone', { room }), rule: 'ring.zero', limit });
   const r1 = others.r1 ? figureOf(others.r1) : null;
   if (which === 'r2') return againstLine(figure, r1, cable);
   const other = which === 'r1' ? others.rn && figureOf(others.rn) : r1;
@@ -119,9 +122,9 @@ function againstLine(figure: Exact, r1: Exact | null, cable: RingCable): Judgeme
   if (!r1 || r1.numerator === 0n || !cable.liveCsaMm2 || !cable.cpcCsaMm2) {
     return unjudged('ring.no-ratio');
   }
-  const { pack } = cable;
-  const live = conductorResistance(pack, 'copper', cable.liveCsaMm2);
-  const cpc = conductorResistance(pack, 'copper', cable.cpcCsaMm2);
+  const { pack, material = 'copper' } = cable;
+  const live = conductorResistance(pack, material, cable.liveCsaMm2);
+  const cpc = conductorResistance(pack, material, cable.cpcCsaMm2);
   if (!live || !cpc) return unjudged('ring.no-cable');
   const wanted = divide(cpc, live);
   const found = divide(figure, r1);

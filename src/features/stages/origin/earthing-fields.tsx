@@ -6,6 +6,7 @@ import {
   bondStateWords,
   bondStates,
   bondedServices,
+  burials,
   conductorMaterials,
   serviceWords,
 } from '../../../core/installation/supply';
@@ -31,10 +32,24 @@ export function EarthingFields() {
       {figure('earthingConductorCsaMm2', 'Earthing conductor', 'mm²', [1, 300], { inputMode: 'decimal' })}
       {figure('bondingCsaMm2', 'Main bonding', 'mm²', [1, 300], { inputMode: 'decimal' })}
       <ChoiceField
-        label="Material"
+        label="Earthing conductor material"
+        value={supply.earthingConductorMaterial ?? null}
+        options={conductorMaterials.map((value) => ({ value, label: value }))}
+        commit={(material) => record({ earthingConductorMaterial: material })}
+        hint="Copper where nothing is chosen"
+      />
+      <ChoiceField
+        label="Buried in the ground"
+        value={supply.earthingConductorBuried ?? null}
+        options={burials.map((value) => ({ value, label: value }))}
+        commit={(earthingConductorBuried) => record({ earthingConductorBuried })}
+        hint="Table 54.1; leave empty where it is not"
+      />
+      <ChoiceField
+        label="Main bonding material"
         value={supply.bondingMaterial ?? null}
         options={conductorMaterials.map((value) => ({ value, label: value }))}
-        commit={(material) => record({ bondingMaterial: material, earthingConductorMaterial: material })}
+        commit={(material) => record({ bondingMaterial: material })}
       />
       <Disclosure summary={<span className="text-sm">Earthing conductor by calculation, √(I²t) ÷ k</span>}>
         {figure('faultAmps', 'Earth fault current', 'A', [1, 100_000], { inputMode: 'decimal' })}
