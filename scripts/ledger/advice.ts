@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { adviseCode } from '../../src/core/certificates/code-advice';
 import { readDescription } from '../../src/core/certificates/description';
-import { whichDocument, workTold } from '../../src/core/certificates/which-document';
+import { whichDocument, whichDocuments, workTold } from '../../src/core/certificates/which-document';
 import { loadFindings } from '../../src/core/edition/findings';
 import { earthingSystems } from '../../src/core/installation/supply';
 import { toShortest } from '../../src/core/quantity/exact';
@@ -10,8 +10,11 @@ import { amount, usualPack as pack } from './judge/described';
 import { type Answer, answering, unusable } from './answer';
 
 /** What was done, as far as it decides which paper is due and who has to be told. */
-export const whichInput = workTold;
-export const which = answering(whichInput, (work): Answer => ({ exit: 0, output: whichDocument(work) }));
+export const whichInput = z.union([workTold, z.strictObject({ works: z.array(workTold).min(1).max(20) })]);
+export const which = answering(whichInput, (work): Answer => ({
+  exit: 0,
+  output: 'works' in work ? whichDocuments(work.works) : whichDocument(work),
+}));
 
 export const describeInput = z.object({ text: z.string().max(20_000) });
 export const describe = answering(describeInput, ({ text }): Answer => {

@@ -25,7 +25,9 @@ test.describe('safe isolation', () => {
     await tap(page, 'It showed again: 230 volts');
     await expect(page.getByText('✓ Proved dead')).toBeVisible();
     await page.goto(`${job}/circuits`);
-    await expect(page.getByRole('link', { name: /^Whole installation: proved dead · Main switch, lock 14/ })).toBeVisible();
+    await expect(
+      page.getByRole('link', { name: /^Whole installation: proved dead · Main switch, lock 14/ }),
+    ).toBeVisible();
     await cell(page, 'R1 plus R2', 1).click();
     await page.keyboard.type('0.35');
     await page.keyboard.press('Enter');

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readDescription } from '../../src/core/certificates/description';
-import { whichDocument, workDone, workTold } from '../../src/core/certificates/which-document';
+import { whichDocument, whichDocuments, workDone, workTold } from '../../src/core/certificates/which-document';
 import { editionPack } from '../../src/core/edition/editions';
 import { demandBeforeAndAfter, dwellingDemand } from '../../src/core/installation/demand';
 
@@ -60,7 +60,15 @@ describe('which paper is due', () => {
     specialLocation: fc.constantFrom('none' as const, 'bath zone 1' as const, 'pool' as const),
   });
   it('asks no less where more was done, and never a form for a new circuit or board', () => {
-    const weight = { none: 0, 'none required, MWC advised': 1, MWC: 2, EIC: 3, EICR: 0, 'EIC and EICR': 3 };
+    const weight = {
+      none: 0,
+      'none required, MWC advised': 1,
+      MWC: 2,
+      EIC: 3,
+      EICR: 0,
+      'EIC and EICR': 3,
+      'MWC and EICR': 2,
+    };
     fc.assert(
       fc.property(facts, (some) => {
         const told = (more: object) =>
@@ -72,6 +80,41 @@ describe('which paper is due', () => {
       }),
     );
   });
+});
+
+describe('facts that contradict one another', () => {
+  const told = (facts: object, country: 'England' | 'Wales' = 'England') =>
+    whichDocument({ country, did: '', facts: workDone.parse(facts) });
+  it.each([
+    [{ pointsAdded: 1 }, 'MWC'],
+    [{ protectiveDeviceChanged: true }, 'MWC'],
+    [{ cableChanged: true }, 'MWC'],
+    [{ likeForLike: true }, 'none required, MWC advised'],
+    [{ likeForLike: true, pointsAdded: 1 }, 'MWC'],
+    [{ likeForLike: true, cableChanged: true }, 'MWC'],
+    [{ periodic: true }, 'EICR'],
+    [{ periodic: true, newCircuit: true }, 'EIC and EICR'],
+    [{ periodic: true, altered: true }, 'MWC and EICR'],
+    [{ periodic: true, pointsAdded: 2 }, 'MWC and EICR'],
+    [{ reissue: true }, 'EIC'],
+    [{ reissue: true, reissueOf: 'MWC' }, 'MWC'],
+    [{ reissue: true, reissueOf: 'EICR' }, 'EICR'],
+    [{}, 'none'],
+  ] as const)('%j: %s', (facts, document) => expect(told(facts).document).toBe(document));
+  it('an outside point in Wales is on its list, and not in England', () => {
+    expect(told({ pointsAdded: 1, outdoors: true }, 'Wales').notifiable).toBe(true);
+    expect(told({ pointsAdded: 1, outdoors: true }).notifiable).toBe(false);
+    expect(told({ newCircuit: true, premises: 'not a dwelling' }).notifiable).toBe(false);
+  });
+  it('several works of one visit call for a paper each', () =>
+    expect(
+      whichDocuments([
+        { country: 'England', did: '', facts: workDone.parse({ newCircuit: true }) },
+        { country: 'England', did: '', facts: workDone.parse({ altered: true }) },
+      ]).map(({ document }) => document),
+    ).toEqual(['EIC', 'MWC']));
+  it('a fact nobody asks for is refused by name', () =>
+    expect(workDone.safeParse({ altred: true }).error?.issues[0]?.message).toMatch(/altred/));
 });
 
 describe('what a description says', () => {

@@ -41,14 +41,30 @@ export const jobSortNames = Object.keys(jobSorts) as [JobSort, ...JobSort[]];
 
 /** What is asked beside the sort of job, where it decides something. */
 export type JobAsked = Pick<WorkTold, 'country' | 'did'> &
-  Pick<WorkTold['facts'], 'circuitsTouched' | 'specialLocation' | 'kitchen' | 'cableChanged'>;
+  Pick<WorkTold['facts'], 'circuitsTouched' | 'specialLocation' | 'kitchen' | 'cableChanged'> &
+  Partial<Pick<WorkTold['facts'], 'outdoors' | 'specialInstallation' | 'whoseWork'>> & {
+    readonly building?: WorkTold['facts']['premises'];
+  };
 
 /** Which paper a job of a sort calls for, and who has to be told. */
 export function adviseJob(sort: JobSort, asked: JobAsked): DocumentAdvice {
-  const { country, did, circuitsTouched, specialLocation, kitchen, cableChanged } = asked;
-  const said = { circuitsTouched, specialLocation, kitchen, cableChanged };
-  return whichDocument({ country, did, facts: workDone.parse({ ...jobSorts[sort].facts, ...said }) });
+  const { country, did, building: premises, ...said } = pickAsked(asked);
+  return whichDocument({ country, did, facts: workDone.parse({ ...jobSorts[sort].facts, ...said, premises }) });
 }
+
+/** What was asked and nothing else: a form may hold more. */
+const pickAsked = (asked: JobAsked): JobAsked => ({
+  country: asked.country,
+  did: asked.did,
+  circuitsTouched: asked.circuitsTouched,
+  specialLocation: asked.specialLocation,
+  kitchen: asked.kitchen,
+  cableChanged: asked.cableChanged,
+  outdoors: asked.outdoors,
+  specialInstallation: asked.specialInstallation,
+  whoseWork: asked.whoseWork,
+  building: asked.building,
+});
 
 /** The kinds of document a paper is begun as: what is advised is begun too, and where none is due a form still shows it was tested. */
 export const kindsOf: Record<PaperDue, readonly string[]> = {
@@ -56,6 +72,7 @@ export const kindsOf: Record<PaperDue, readonly string[]> = {
   MWC: ['MWC'],
   EICR: ['EICR'],
   'EIC and EICR': ['EIC', 'EICR'],
+  'MWC and EICR': ['MWC', 'EICR'],
   'none required, MWC advised': ['MWC'],
   none: ['MWC'],
 };

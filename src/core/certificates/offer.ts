@@ -71,6 +71,7 @@ const titles: Record<PaperDue, string> = {
   MWC: 'Minor Works Certificate',
   EICR: 'Condition Report',
   'EIC and EICR': 'Electrical Installation Certificate and Condition Report',
+  'MWC and EICR': 'Minor Works Certificate and Condition Report',
   'none required, MWC advised': 'None required; a Minor Works Certificate shows that it was tested',
   none: 'None',
 };

@@ -12,7 +12,7 @@ export const locations = [
 ] as const;
 
 /** What was done, as far as it decides which paper is due and who has to be told. */
-export const workDone = z.object({
+export const workDone = z.strictObject({
   /** A circuit that was not there before, or one renewed from its way on. */
   newCircuit: z.boolean().default(false),
   /** A board added, replaced or moved. */
@@ -40,6 +40,8 @@ export const workDone = z.object({
   refused: z.boolean().default(false),
   /** Nothing touched: a paper already issued is put right. */
   reissue: z.boolean().default(false),
+  /** The kind of the paper that is put right. */
+  reissueOf: z.enum(['EIC', 'MWC', 'EICR']).default('EIC'),
   temporary: z.boolean().default(false),
 });
 type WorkDone = z.infer<typeof workDone>;
@@ -52,7 +54,7 @@ export const workTold = z.object({
 });
 export type WorkTold = z.infer<typeof workTold>;
 
-export type PaperDue = 'EIC' | 'MWC' | 'EICR' | 'EIC and EICR' | 'none required, MWC advised' | 'none';
+export type PaperDue = 'EIC' | 'MWC' | 'EICR' | 'EIC and EICR' | 'MWC and EICR' | 'none required, MWC advised' | 'none';
 type Notifiable = boolean | 'check locally';
 
 export type DocumentAdvice = {
@@ -73,13 +75,19 @@ export type DocumentAdvice = {
  * Which paper the work calls for, who signs it, and whether building control must know. England's and Wales's lists are
  * held for dwellings; elsewhere the answer is to ask there. An EIC may always stand in place of an MWC.
  */
-export function whichDocument({ country, did, facts }: WorkTold): DocumentAdvice {
+export function whichDocument({ country, did, facts: told }: WorkTold): DocumentAdvice {
+  const facts = consistent(told);
   const [document, because] = paperFor(facts);
   const { notifiable, how } = notice(country, facts, document);
   return {
     document,
     per: perOf(document, facts),
-    count: document === 'MWC' ? Math.max(1, facts.circuitsTouched) : document === 'none' ? 0 : 1,
+    count:
+      document === 'MWC' || document === 'MWC and EICR'
+        ? Math.max(1, facts.circuitsTouched)
+        : document === 'none'
+          ? 0
+          : 1,
     because,
     notifiable,
     how,
@@ -89,10 +97,24 @@ export function whichDocument({ country, did, facts }: WorkTold): DocumentAdvice
   };
 }
 
+/** Facts that agree with one another: a point added or a device or cable changed is an alteration, and not like for like. */
+function consistent(facts: WorkDone): WorkDone {
+  const isNew = facts.newCircuit || facts.boardChanged;
+  const changed = facts.pointsAdded > 0 || (facts.likeForLike && facts.cableChanged);
+  const likeForLike = facts.likeForLike && !changed;
+  const altered =
+    facts.altered || (!isNew && !likeForLike && (changed || facts.protectiveDeviceChanged || facts.cableChanged));
+  return { ...facts, likeForLike, altered };
+}
+
+/** Several works of one visit: each with the paper it calls for, as if it were done alone. */
+export const whichDocuments = (works: readonly WorkTold[]): readonly DocumentAdvice[] => works.map(whichDocument);
+
 function perOf(document: PaperDue, facts: WorkDone): DocumentAdvice['per'] {
   const { circuitsTouched: circuits, newCircuit, boardChanged, protectiveDeviceChanged, likeForLike } = facts;
   if (document === 'EIC') return newCircuit || boardChanged || facts.reissue ? 'installation' : 'board';
-  if (document === 'EICR' || document === 'EIC and EICR') return circuits === 1 ? 'circuit' : 'installation';
+  if (document === 'EICR' || document === 'EIC and EICR' || document === 'MWC and EICR')
+    return circuits === 1 ? 'circuit' : 'installation';
   if (circuits > 0) return 'circuit';
   return likeForLike || protectiveDeviceChanged ? 'board' : 'installation';
 }
@@ -106,13 +128,18 @@ function paperFor(facts: WorkDone): readonly [PaperDue, string] {
   if (facts.refused) return ['none', 'Nothing is done or signed: say so in writing, and why.'];
   if (facts.reissue)
     return [
-      'EIC',
+      facts.reissueOf,
       'A paper that was issued is put right by a new issue of its kind that names the old one and says why.',
     ];
   if (facts.whoseWork === 'part' && isNew)
     return [
       'EIC and EICR',
       'Each signs for what they did (644.1): a certificate for your part, a report on what you found of the other.',
+    ];
+  if (facts.periodic && facts.whoseWork === 'own' && (isNew || altered))
+    return [
+      isNew ? 'EIC and EICR' : 'MWC and EICR',
+      'A report on what exists, and beside it a certificate for the work that was done: neither says what the other does (641.1, 651.1).',
     ];
   if (facts.periodic || facts.whoseWork !== 'own')
     return [
@@ -153,6 +180,7 @@ const signaturesOf: Record<PaperDue, readonly string[]> = {
   MWC: ['responsible person'],
   EICR: forReport,
   'EIC and EICR': [...forNewWork, ...forReport],
+  'MWC and EICR': ['responsible person', ...forReport],
   'none required, MWC advised': ['responsible person'],
   none: [],
 };
@@ -162,6 +190,7 @@ const schedulesOf: Record<PaperDue, readonly string[]> = {
   MWC: [],
   EICR: ['condition inspection schedule', ...results],
   'EIC and EICR': ['schedule of inspections', 'condition inspection schedule', ...results],
+  'MWC and EICR': ['condition inspection schedule', ...results],
   'none required, MWC advised': [],
   none: [],
 };
@@ -235,10 +264,15 @@ function ofEngland(facts: WorkDone): Notice {
 }
 
 function inWales(facts: WorkDone): Notice {
-  const { newCircuit, boardChanged, altered, kitchen, specialInstallation, cableChanged, pointsAdded } = facts;
+  const { newCircuit, boardChanged, altered, kitchen, specialInstallation, cableChanged, pointsAdded, outdoors } =
+    facts;
   const changes = pointsAdded > 0 || cableChanged;
   const special =
-    isZone(facts) || facts.specialLocation === 'pool' || facts.specialLocation === 'sauna' || specialInstallation;
+    isZone(facts) ||
+    facts.specialLocation === 'pool' ||
+    facts.specialLocation === 'sauna' ||
+    specialInstallation ||
+    outdoors;
   if (newCircuit || boardChanged || (altered && changes && (kitchen || special)))
     return {
       notifiable: true,

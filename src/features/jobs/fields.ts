@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { jobSortNames } from '../../core/certificates/job-sorts';
-import { locations } from '../../core/certificates/which-document';
+import { locations, workDone } from '../../core/certificates/which-document';
 import { countries } from '../../core/installation/country';
 import { editionIds } from '../../core/edition/pack';
 
@@ -15,6 +15,10 @@ export const openJobFields = z.object({
   specialLocation: z.enum(locations),
   kitchen: z.boolean(),
   cableChanged: z.boolean(),
+  outdoors: z.boolean(),
+  specialInstallation: z.boolean(),
+  whoseWork: workDone.shape.whoseWork.unwrap(),
+  building: workDone.shape.premises.unwrap(),
   circuitsTouched: z.number().int().min(0).max(20),
   whose: z.enum(['owner', 'tenancy', 'sale']).nullable(),
   /** The paper decided on, where it is not the one proposed, and why. */

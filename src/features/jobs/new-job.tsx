@@ -29,6 +29,12 @@ const paperWords = {
   MWC: 'MWC, minor works',
   EICR: 'EICR, condition report',
 } as const;
+const buildings = ['house', 'flat', 'outbuilding', 'common parts', 'not a dwelling'] as const;
+const whoseWork = [
+  { value: 'own' as const, label: 'Own work' },
+  { value: 'part' as const, label: 'Part of it' },
+  { value: "another's" as const, label: "Another's work" },
+];
 const papers = (['EIC', 'MWC', 'EICR'] as const).map((value) => ({ value, label: paperWords[value] }));
 
 const unanswered = (error: unknown) => {
@@ -66,6 +72,10 @@ export function NewJob({ usual, own, at }: Props) {
       specialLocation: 'none',
       kitchen: false,
       cableChanged: false,
+      outdoors: false,
+      specialInstallation: false,
+      whoseWork: 'own',
+      building: 'house',
       circuitsTouched: 1,
       whose: null,
       paper: null,
@@ -203,7 +213,7 @@ function Choice<V extends string>({
 }: {
   label: string;
   control: Control<OpenJobFields>;
-  name: 'edition' | 'whose' | 'country' | 'specialLocation' | 'paper';
+  name: 'edition' | 'whose' | 'country' | 'specialLocation' | 'paper' | 'whoseWork' | 'building';
   options: readonly { value: V; label: string }[];
   /** What is taken where nothing is chosen. */
   usual?: V | undefined;
@@ -233,7 +243,8 @@ function WhatWasDone({ control, register }: Parts) {
   const did = useWatch({ control, name: 'did' });
   const sort = useWatch({ control, name: 'sort' });
   const { ask } = readDescription(did);
-  const box = (name: 'kitchen' | 'cableChanged', label: string) => (
+  const country = useWatch({ control, name: 'country' });
+  const box = (name: 'kitchen' | 'cableChanged' | 'outdoors' | 'specialInstallation', label: string) => (
     <Controller
       control={control}
       name={name}
@@ -258,7 +269,11 @@ function WhatWasDone({ control, register }: Parts) {
         name="specialLocation"
         options={same(locations)}
       />
+      <Choice label="Kind of building" control={control} name="building" options={same(buildings)} />
+      <Choice label="Whose work it is" control={control} name="whoseWork" options={whoseWork} />
       <div className="flex flex-wrap gap-x-6">
+        {box('outdoors', 'Outdoors')}
+        {country === 'Wales' && box('specialInstallation', 'Floor heating, extra-low voltage lighting or generation')}
         {box('cableChanged', 'Fixed cable renewed, moved, lengthened or joined')}
         {box('kitchen', 'In a kitchen')}
       </div>

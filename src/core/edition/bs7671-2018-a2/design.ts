@@ -101,7 +101,11 @@ export const design: DesignRules = {
     ] as const
   ).map(([csaMm2, value]) => ({ csaMm2, amps: { value, source: 'Table 4D1A, method C', confidence: 'table' } })),
   separateCpcMm2: { protected: '2.5', unprotected: '4' },
-  aluminiumToCopper: { value: '1.64', source: 'IEC 60228: resistance of aluminium beside copper', confidence: 'formula' },
+  aluminiumToCopper: {
+    value: '1.64',
+    source: 'IEC 60228: resistance of aluminium beside copper',
+    confidence: 'formula',
+  },
   buriedMm2: { 'protected against corrosion': 16, 'not protected': 25 },
   bondingMm2: { least: 6, most: 25 },
 };

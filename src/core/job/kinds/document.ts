@@ -108,7 +108,11 @@ export const readingsNow = ({ readings }: Pick<InMaking<Job>, 'readings'>): Read
   new Set([...readings.values()].flatMap((all) => all.map(({ entry }) => entry.id)));
 
 /** Begins a document; one that puts another right begins with what that one said. */
-export function beginDocument(job: Documents & Pick<InMaking<Job>, 'readings'>, body: DocumentBegun, begunAt: string): void {
+export function beginDocument(
+  job: Documents & Pick<InMaking<Job>, 'readings'>,
+  body: DocumentBegun,
+  begunAt: string,
+): void {
   const { documentId, kind, edition, ownEdition: own, covers, because, replaces } = body;
   const before = job.documents.find((document) => document.id === replaces);
   job.documents.push({
