@@ -95,7 +95,7 @@ try {
   await shoot(page, 'new-job');
   await page.keyboard.press('Escape');
   await page.goto('/firm');
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await shoot(page, 'firm');
   await page.getByRole('link', { name: 'Multifunction tester' }).click();
   await page.getByRole('heading', { name: 'Drift' }).waitFor();
@@ -104,7 +104,7 @@ try {
   for (const name of ['diary', 'due', 'clients', 'money']) {
     await page.goto(`/${name}`);
     await page.getByRole('heading', { level: 1 }).waitFor();
-    if (name !== 'due') await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    if (name !== 'due') await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
     await shoot(page, name);
   }
   await page.goto('/jobs?q=Lakrspur');
@@ -115,7 +115,7 @@ try {
   await shoot(page, 'account');
   await page.goto('/');
   const jobUrl = await page.getByRole('link', { name: 'FW-118' }).getAttribute('href');
-  const settled = () => page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  const settled = () => page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await page.goto(jobUrl);
   await settled();
   await shoot(page, 'job');
@@ -133,7 +133,7 @@ try {
   }
   const bench = async (on, name) => {
     await on.goto(`${jobUrl}/tests?bench=${name}`);
-    await on.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await on.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
     await on.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
   };
   await bench(page, 'plan');
@@ -213,13 +213,13 @@ try {
   await signIn(phone);
   await shoot(phone, 'phone-jobs');
   await phone.goto('/firm');
-  await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await phone.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await shoot(phone, 'phone-firm');
   await phone.goto(`${jobUrl}/isolation`);
-  await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await phone.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await shoot(phone, 'phone-isolation');
   await phone.goto(`${jobUrl}/circuits`);
-  await phone.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await phone.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await choose(phone, 'Circuit', /^8 /);
   await phone.getByRole('button', { name: /Describe this way/ }).waitFor();
   await shoot(phone, 'phone-circuit');

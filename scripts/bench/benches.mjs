@@ -49,7 +49,7 @@ async function openMinorWorks(page, round) {
     await dialog.getByLabel(label).fill(text);
   await dialog.getByRole('button', { name: 'Open the job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
 }
 
 /** Opens a report on what exists as the dialog asks. */
@@ -67,7 +67,7 @@ async function openReport(page) {
     await dialog.getByLabel(label).fill(text);
   await dialog.getByRole('button', { name: 'Open the job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
 }
 
 export async function benchFigures(app) {
@@ -78,7 +78,7 @@ export async function benchFigures(app) {
     const { page, job } = await signedIn(browser, app, { viewport: { width: 1280, height: 800 } });
     const linked = async (name) => {
       await page.goto(`${job}/tests?bench=${name}`);
-      await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+      await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
       await page.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
     };
     const forms = [];
@@ -168,7 +168,7 @@ export async function benchFigures(app) {
       for (let point = 1; point <= 11; point += 1) {
         await page.keyboard.type(`0.${20 + ((point * 7 + round * 3) % 9)}`);
         await page.keyboard.press('Enter');
-        await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+        await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
       }
     }
     figures.push(

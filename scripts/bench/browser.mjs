@@ -45,7 +45,7 @@ export async function browserFigures(app, { large: jobId, ring }) {
       );
       const from = Date.now();
       await fresh.goto(`/jobs/${jobId}/circuits`);
-      await fresh.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+      await fresh.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
       await fresh.getByRole('gridcell', { name: /^Zs, circuit 4,/ }).waitFor();
       loads.push(Date.now() - from);
       scripts.push(bytes / 1024);
@@ -72,7 +72,7 @@ export async function browserFigures(app, { large: jobId, ring }) {
       headers: { Origin: app.baseUrl },
     });
     await page.goto(`/jobs/${jobId}/circuits`);
-    await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
     const cell = page.getByRole('gridcell', { name: /^Zs, circuit 4,/ });
     await cell.click();
     await page.evaluate(() => {
@@ -172,7 +172,7 @@ async function ringOfTwenty(context, ring) {
       new PerformanceObserver(add).observe({ type: 'longtask', buffered: true });
     });
     await page.goto(`/jobs/${ring}/tests?bench=ring`);
-    await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
     await page.getByText(/^A sound ring/).waitFor();
     if (round > 0) blocked.push(await page.evaluate(() => globalThis.blocked));
     await page.close();
@@ -212,7 +212,7 @@ async function keysOfASheet(context) {
   await page.getByRole('button', { name: 'Open the job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await page.goto(`${page.url()}/circuits`);
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await page.getByRole('button', { name: 'Add the consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
   const before = await page.getByRole('grid').first().innerText();
@@ -226,7 +226,7 @@ async function keysOfASheet(context) {
       keys += text.length + 1;
     }
   }
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   const after = await page.getByRole('grid').first().innerText();
   await page.close();
   const characters = (text) => text.replaceAll(/\s/g, '').length;

@@ -101,7 +101,7 @@ export async function liveWalk(page, origin) {
   const job = new URL(page.url()).pathname;
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${job}/tests?bench=loop`);
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await page.getByRole('button', { name: /linked/ }).waitFor();
   const above = await page
     .getByRole('combobox', { name: 'Circuit', exact: true })
@@ -122,6 +122,6 @@ export async function liveWalk(page, origin) {
     }
   }
   const { taps, typed } = await page.evaluate(() => ({ taps: globalThis.taps, typed: globalThis.typed }));
-  await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+  await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   return { points: total, taps, typed, above, seconds: (Date.now() - from) / 1000 };
 }

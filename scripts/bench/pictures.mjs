@@ -92,7 +92,7 @@ export async function pictureFigures(app) {
     const job = await page.getByRole('link', { name: 'FW-118' }).getAttribute('href');
     await addFindings(page, new URL(app.baseUrl).origin, job);
     await page.goto(`${job}/observations`);
-    await page.getByTestId('send-state').filter({ hasText: 'sent' }).waitFor();
+    await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
     // Those the demo has come first.
     const own = await page.locator('ul[aria-label^="Pictures of"]').count();
     const shownFirst = await page.locator('ul[aria-label^="Pictures of"] img').count();

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Reader } from './on-this-device';
-import { type LedgerLink, NotTaken, sendResult } from './ledger-link';
+import { type LedgerLink, NotTaken, Unreadable, sendResult } from './ledger-link';
 
 const sendAnswer = z.object({ results: z.array(sendResult) });
 const entriesAnswer = z.object({ entries: z.array(z.unknown()) });
@@ -32,7 +32,7 @@ export const httpLink = (address: string, { readEntry }: Reader): LedgerLink => 
     const answer = entriesAnswer.parse(await checked(await fetch(`${address}/entries?after=${seq}`)));
     return answer.entries.map((raw) => {
       const read = readEntry(raw);
-      if (!read.ok) throw new NotTaken(read.problem, false);
+      if (!read.ok) throw new Unreadable(read.problem);
       return read.value;
     });
   },

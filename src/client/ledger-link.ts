@@ -13,6 +13,9 @@ export type LedgerLink = {
   fetchAfter(seq: number): Promise<readonly Recorded[]>;
 };
 
+/** Raised by a link when the ledger holds an entry this version of the application cannot read. */
+export class Unreadable extends Error {}
+
 /** Raised by a link when the ledger answers that this will never be taken as sent (signed out, too large, gone). */
 export class NotTaken extends Error {
   constructor(

@@ -4,7 +4,7 @@ import { inspector, numbered, opened } from '../../tests/support/entries';
 import { jobStream } from '../core/catalogue';
 import type { Job } from '../core/job/job';
 import type { Drafted, Recorded } from '../core/ledger/entry';
-import { type LedgerLink, NotTaken, type SendResult } from './ledger-link';
+import { type LedgerLink, NotTaken, Unreadable, type SendResult } from './ledger-link';
 import { type Keeper, type NewEntry, StreamStore } from './stream-store';
 import type { Outgoing } from './on-this-device';
 
@@ -15,6 +15,8 @@ class MemoryLedger {
   /** Whatever of a batch this answers for breaks the server on it. */
   breaksOn: (draft: Drafted) => boolean = () => false;
   readsBreak = false;
+  /** Holds an entry this version cannot read. */
+  newer: string | null = null;
   loseAnswers = 0;
   link = (): LedgerLink => ({
     send: async (drafts) => {
@@ -29,6 +31,8 @@ class MemoryLedger {
     },
     fetchAfter: async (seq) => {
       if (this.readsBreak) throw new NotTaken('The server broke.', true, true);
+      if (this.newer) throw new Unreadable(this.newer);
+      if (!this.reachable) throw new TypeError('network');
       return this.entries.filter((entry) => (entry.seq ?? 0) > seq);
     },
   });
@@ -143,6 +147,26 @@ describe('a job in one browser', () => {
     await sent(store);
     expect(ledger.entries).toHaveLength(3);
     expect(store.getSnapshot().state.readings.get('supply/ze')).toHaveLength(1);
+  });
+
+  it('says when what others record does not reach it, keeps what is here, and says no more once it does', async () => {
+    const ledger = new MemoryLedger();
+    const { store } = browser(ledger);
+    await store.begin();
+    expect(store.getSnapshot().behind).toBeNull();
+    ledger.newer = 'It is of a version to come.';
+    await expect(store.catchUp()).rejects.toThrow();
+    expect(store.getSnapshot().behind).toEqual({ why: 'unreadable', problem: 'It is of a version to come.' });
+    expect(store.append([ze('0.2')])).toEqual({ ok: true });
+    await sent(store);
+    ledger.newer = null;
+    ledger.reachable = false;
+    await expect(store.catchUp()).rejects.toThrow();
+    expect(store.getSnapshot().behind).toEqual({ why: 'offline' });
+    expect(store.getSnapshot().state.readings.get('supply/ze')).toHaveLength(1);
+    ledger.reachable = true;
+    await store.catchUp();
+    expect(store.getSnapshot().behind).toBeNull();
   });
 
   it('survives a reload with the outbox full', async () => {

@@ -2,7 +2,7 @@ import type { Actor } from '../core/ledger/actor';
 import type { Drafted, Recorded } from '../core/ledger/entry';
 import type { Admission } from '../core/ledger/actor';
 import type { Streamed } from '../core/ledger/stream';
-import { type LedgerLink, NotTaken, type SendResult } from './ledger-link';
+import { type LedgerLink, NotTaken, Unreadable, type SendResult } from './ledger-link';
 import type { Kept, Outgoing } from './on-this-device';
 
 /** Where entries are kept between reloads. */
@@ -17,6 +17,9 @@ export type Keeper = {
 
 export type Sending = 'sent' | 'sending' | 'waiting';
 
+/** Without an answer of the server, or with one this version cannot read: what is here stays as it is. */
+export type Behind = { readonly why: 'offline' } | { readonly why: 'unreadable'; readonly problem: string };
+
 export type Snapshot<State> = {
   readonly state: State;
   readonly sending: Sending;
@@ -26,6 +29,8 @@ export type Snapshot<State> = {
   readonly canUndo: boolean;
   /** Whether what waits in this browser has been read: until then nothing is shown as settled. */
   readonly loaded: boolean;
+  /** Why what others record does not reach this device; null while it does. */
+  readonly behind: Behind | null;
 };
 
 /** An act to be recorded; what an instrument made elsewhere brings its own id and time, and counts once. */
@@ -81,6 +86,7 @@ export class StreamStore<State extends Streamed> {
   private busy = false;
   private nudged = false;
   private loaded = false;
+  private behind: Behind | null = null;
   private wait = firstWaitMillis;
   private cancelWait: (() => void) | null = null;
   private order = 0;
@@ -191,11 +197,22 @@ export class StreamStore<State extends Streamed> {
     const known = new Set([...this.confirmed.values()].map((entry) => entry.seq));
     let upTo = 0;
     while (known.has(upTo + 1)) upTo += 1;
-    const fresh = await this.options.link.fetchAfter(upTo);
+    const fresh = await this.options.link.fetchAfter(upTo).catch((error: unknown) => {
+      this.fallBehind(error instanceof Unreadable ? { why: 'unreadable', problem: error.message } : { why: 'offline' });
+      throw error;
+    });
+    this.fallBehind(null);
     if (fresh.length === 0) return;
     for (const entry of fresh) this.confirmed.set(entry.id, entry);
     await this.settle(fresh);
     this.refold();
+  }
+
+  /** What keeps the entries of others from this device, or that nothing does. */
+  private fallBehind(behind: Behind | null): void {
+    if (this.behind?.why === behind?.why) return;
+    this.behind = behind;
+    this.changed();
   }
 
   /** Tries at once instead of at the end of the wait: the network is back, or the person asked. */
@@ -324,6 +341,7 @@ export class StreamStore<State extends Streamed> {
       refused: this.outgoing.filter((item) => item.refused !== null),
       canUndo: this.undoable.length > 0,
       loaded: this.loaded,
+      behind: this.behind,
     };
   }
 

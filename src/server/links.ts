@@ -333,7 +333,7 @@ export async function handCode(actor: FirmActor, jobId: string): Promise<Made> {
 }
 
 /** What the second phone shows: one thing to do, and since when. */
-export type Told = { readonly cue: Cue; readonly what: string; readonly at: string | null };
+export type Told = { readonly cue: Cue; readonly what: string; readonly at: string | null; readonly number: number };
 
 /** What a second phone is told now; null where its code is not open. */
 export async function toldByCode(code: string): Promise<Told | null> {
@@ -343,7 +343,8 @@ export async function toldByCode(code: string): Promise<Told | null> {
     const job = await jobNow(tx, found.jobId);
     if (!job) return null;
     const { hand } = job;
-    if (!hand) return { cue: 'stand by', what: '', at: null };
-    return { cue: hand.cue, what: hand.device ? nameOfDevice(job, hand.device) : '', at: hand.at };
+    if (!hand) return { cue: 'stand by', what: '', at: null, number: 0 };
+    const { cue, device, at, number } = hand;
+    return { cue, what: device ? nameOfDevice(job, device) : '', at, number };
   });
 }

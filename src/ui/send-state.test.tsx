@@ -6,10 +6,10 @@ import { SendState } from './send-state';
 afterEach(cleanup);
 
 it.each([
-  { loaded: false, unsent: 0, sending: 'idle', says: 'opening…', pressable: false },
-  { loaded: true, unsent: 0, sending: 'idle', says: 'sent', pressable: false },
-  { loaded: true, unsent: 1, sending: 'sending', says: 'sending 1…', pressable: true },
-  { loaded: true, unsent: 3, sending: 'waiting', says: 'saved here, 3 not yet sent', pressable: true },
+  { loaded: false, unsent: 0, sending: 'idle', says: 'Opening…', pressable: false },
+  { loaded: true, unsent: 0, sending: 'idle', says: 'Saved', pressable: false },
+  { loaded: true, unsent: 1, sending: 'sending', says: 'Saving 1…', pressable: true },
+  { loaded: true, unsent: 3, sending: 'waiting', says: 'Offline: 3 to send', pressable: true },
 ])('$unsent unsent while $sending says “$says”', ({ loaded, unsent, sending, says, pressable }) => {
   const nudge = vi.fn();
   render(<SendState loaded={loaded} unsent={unsent} sending={sending} nudge={nudge} />);

@@ -3,26 +3,30 @@ type Props = {
   readonly unsent: number;
   readonly loaded: boolean;
   readonly nudge: () => void;
+  /** Whether what others record does not reach this device. */
+  readonly behind?: boolean;
 };
 
 /** Whether everything made here is kept by the ledger; pressed, it sends now. */
-export function SendState({ sending, unsent, nudge, loaded }: Props) {
+export function SendState({ sending, unsent, nudge, loaded, behind = false }: Props) {
   const settled = unsent === 0;
   const words = !loaded
-    ? 'opening…'
+    ? 'Opening…'
     : settled
-      ? 'sent'
+      ? behind
+        ? 'Offline'
+        : 'Saved'
       : sending === 'waiting'
-        ? `saved here, ${unsent} not yet sent`
-        : `sending ${unsent}…`;
+        ? `Offline: ${unsent} to send`
+        : `Saving ${unsent}…`;
   return (
     <button
       type="button"
       onClick={nudge}
-      disabled={settled}
+      disabled={settled && !behind}
       aria-live="polite"
       data-testid="send-state"
-      className={`min-h-9 whitespace-nowrap text-sm ${settled ? 'text-faint' : 'font-semibold underline underline-offset-4'}`}
+      className={`min-h-9 whitespace-nowrap text-sm ${settled && !behind ? 'text-faint' : 'font-semibold underline underline-offset-4'}`}
     >
       {words}
     </button>

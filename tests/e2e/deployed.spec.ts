@@ -96,9 +96,9 @@ test('a job goes through two processes behind TLS, without the network and back,
       .toBe(true);
     await context.setOffline(true);
     await page.reload();
-    await expect(page.getByTestId('send-state')).toHaveText('sent');
+    await expect(page.getByTestId('send-state')).toHaveText('Saved');
     await fill(page, /^Ze/, '0.21');
-    await expect(page.getByTestId('send-state')).toContainText('1 not yet sent');
+    await expect(page.getByTestId('send-state')).toContainText('Offline: 1 to send');
 
     await app.kill('SIGKILL');
     await context.setOffline(false);

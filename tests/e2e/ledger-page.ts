@@ -60,7 +60,7 @@ export async function openJob(page: Page, reference: string): Promise<string> {
 }
 
 /** Everything made here has been read, sent and taken. */
-export const settled = (page: Page): Promise<void> => expect(page.getByTestId('send-state')).toHaveText('sent');
+export const settled = (page: Page): Promise<void> => expect(page.getByTestId('send-state')).toHaveText('Saved');
 
 /** Opens the schedule by the sections of the paper. */
 export async function bySection(page: Page, job: string): Promise<void> {

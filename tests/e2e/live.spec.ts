@@ -264,12 +264,23 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
   const address = (await dialog.getByTestId('hand-address').textContent()) ?? '';
   const other = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await other.goto(address);
-  await expect(other.getByRole('heading')).toHaveText('Stand by');
+  await expect(other.getByRole('heading')).toHaveText('STAND BY');
   await dialog.getByRole('button', { name: /^Tell: switch off way 7/ }).click();
   await expect(other.getByRole('heading')).toHaveText('Switch OFF');
   await expect(other.getByText('way 7 Boiler and controls')).toBeVisible();
+  // Without a link no order stands: it says so by itself, and comes back with the link.
+  await other.context().setOffline(true);
+  await expect(other.getByRole('heading')).toHaveText('STAND BY');
+  await expect(other.getByText('No link to the job')).toBeVisible();
+  await other.context().setOffline(false);
+  await expect(other.getByRole('heading')).toHaveText('Switch OFF');
   await dialog.getByRole('button', { name: 'STOP' }).click();
   await expect(other.getByRole('heading')).toHaveText('STOP');
+  // STOP stays, linked or not.
+  await other.context().setOffline(true);
+  await expect(other.getByText('No link to the job')).toBeVisible();
+  await expect(other.getByRole('heading')).toHaveText('STOP');
+  await other.context().setOffline(false);
   await other.goto(`${address.slice(0, -1)}${address.endsWith('A') ? 'B' : 'A'}`);
   await expect(other.getByRole('heading')).toHaveText('This link is not open');
   await settled(page);
@@ -401,7 +412,7 @@ test('the live half with the network off all the way, and back', async ({ page, 
     .click();
   await page.getByRole('tab', { name: 'Leaving' }).click();
   await page.getByRole('checkbox', { name: /^Every link/ }).check();
-  await expect(page.getByTestId('send-state')).toContainText('not yet sent');
+  await expect(page.getByTestId('send-state')).toContainText('to send');
   await context.setOffline(false);
   await sendNow(page);
   await settled(page);

@@ -150,14 +150,25 @@ describe('a database of the ground floor, brought up to date', () => {
         // On TT a breaker had no maximum Zs: what operates it at once is one.
         const maximum = board.columns.findIndex(({ heading }) => heading === 'Max Zs Ω');
         const now = boards[b]?.rows[r]?.[maximum] ?? '';
-        const row = then.map((cell, i) => (i === maximum && cell === '—' ? now : cell));
+        // Where an RCD disconnects earth faults its limit is printed since, and what fails is marked.
+        const byResidual = now.endsWith('†');
+        const row = then.map((cell, i) =>
+          i === maximum && (cell === '—' || byResidual)
+            ? now
+            : boards[b]?.rows[r]?.[i] === `${cell} ×`
+              ? `${cell} ×`
+              : cell,
+        );
         const { residual, results, blank } = unsaid[b] as (typeof unsaid)[number];
         if (!blank[r]) return row;
         expect([row[residual ?? -1], ...results.map((i) => row[i])]).toEqual(['none', 'N/A', 'N/A']);
         return row.map((cell, i) => (i === residual || results.includes(i) ? '—' : cell));
       }),
     }));
-    expect(boards).toEqual(asNow);
+    const since = /†|fails \(limit/;
+    expect(boards.map((board) => ({ ...board, notes: board.notes.filter((note) => !since.test(note)) }))).toEqual(
+      asNow,
+    );
     // What was assumed then (230 V, 50 Hz) is asked for now, and left blank where nobody said it.
     const said = (facts: typeof supply) => facts.filter(({ label }) => !/voltage|frequency/i.test(label));
     expect(said(supply)).toEqual(said(supplyThen));

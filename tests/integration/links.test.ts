@@ -125,7 +125,7 @@ describe('somebody outside the firm', () => {
     expect(page?.isFinished).toBe(false);
     expect(await signByLink(token, { upTo: page?.upTo ?? 0, ...signs }, '')).toMatchObject({
       signed: false,
-      reason: expect.stringMatching(/1 missing/),
+      reason: expect.stringMatching(/1 to complete/),
     });
     expect(await askedToSign(token, false)).not.toBeNull();
   });
@@ -254,15 +254,15 @@ describe('a second phone', () => {
     };
     const first = await code();
     expect(first).toMatch(/^[A-HJKMNP-TV-Z2-9]{10}$/);
-    expect(await toldByCode(first)).toEqual({ cue: 'stand by', what: '', at: null });
+    expect(await toldByCode(first)).toEqual({ cue: 'stand by', what: '', at: null, number: 0 });
     const tell = (cue: 'switch off' | 'stop') =>
       append(actor, 'job', jobId, [jobStream.draft('hand.told', { cue, device: { of: 'supply' } }, made()) as never]);
     await tell('switch off');
-    expect(await toldByCode(first)).toMatchObject({ cue: 'switch off', what: 'main switch' });
+    expect(await toldByCode(first)).toMatchObject({ cue: 'switch off', what: 'main switch', number: 1 });
     const second = await code();
     expect(await toldByCode(first)).toBeNull();
     await tell('stop');
-    expect(await toldByCode(second)).toMatchObject({ cue: 'stop' });
+    expect(await toldByCode(second)).toMatchObject({ cue: 'stop', number: 2 });
     expect(await readByLink(second, false)).toBeNull();
     expect(await askedToSign(second, false)).toBeNull();
     expect(await toldByCode('x'.repeat(200))).toBeNull();

@@ -185,6 +185,15 @@ describe('new work', () => {
     ]);
     expect(answers?.map((r) => (r.accepted ? '' : r.reason))).toEqual(['', '']);
     expect((await findDocument(actor, report.id))?.closed.size).toBe(0);
+    // What was read of the circuit before the work says nothing of it now: it is read again.
+    const again = scribe.drafts.flatMap((draft) => {
+      const body = draft.body as { slot?: { on: { id?: string } } };
+      return draft.kind === 'reading.taken' && body.slot?.on.id === way
+        ? [jobStream.draft('reading.taken', draft.body as never, made())]
+        : [];
+    });
+    expect(again.length).toBeGreaterThan(4);
+    await append(actor, 'job', jobId, again);
     await signAll(actor, jobId, form, 'MWC');
     const paper = await issue(actor, jobId, form);
     const page = await findDocument(actor, report.id);

@@ -11,6 +11,7 @@ import { resultVerdicts } from '../../core/job/verdicts';
 import { addressOf, jobAddress, stageAddress } from './address';
 import { useJob } from '../../client/job-provider';
 import { refusalsOf } from '../../client/refusals';
+import { Behind } from '../../ui/behind';
 import { Refusals } from '../../ui/refusals';
 import { Select } from '../../ui/select';
 import { useNarrow } from '../../ui/use-narrow';
@@ -125,7 +126,16 @@ export function JobFrame({ children }: { children: ReactNode }) {
           >
             Undo
           </button>
-          <SendState sending={view.sending} unsent={view.unsent} loaded={view.loaded} nudge={view.nudge} />
+          <SendState
+            sending={view.sending}
+            unsent={view.unsent}
+            loaded={view.loaded}
+            behind={view.behind !== null}
+            nudge={() => {
+              view.nudge();
+              view.refresh().catch(() => undefined);
+            }}
+          />
         </div>
         {isNarrow ? (
           <div className="flex min-h-11 items-center gap-2 border-t border-rule bg-sheet px-2">
@@ -193,6 +203,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
         )}
         <IsolationLine />
         <InDoubtLine />
+        {view.behind?.why === 'unreadable' && (
+          <Behind problem={view.behind.problem} className="border-t-2 border-ink px-3 sm:px-5" />
+        )}
         <Refusals
           refusals={refusalsOf(view.refused)}
           putAside={view.dismiss}

@@ -104,8 +104,10 @@ export function testResults(sheet: Sheet, board: BoardSchedule): void {
     ),
     6.8,
   );
+  // The marks are explained where they stand: a document from before them prints as it did.
+  const marks = board.rows.flat().some((cell) => cell.endsWith(' ×') || cell.endsWith('†'));
   sheet.paragraph(
-    'Max Zs is the table or computed maximum for the device; readings at ambient temperature are compared with 0.8 of it. × fails its limit; † limit of the RCD; * limit set by the inspector; > over range. LIM limitation, N/V not verified, N/A not applicable.',
+    `Max Zs is the table or computed maximum for the device; readings at ambient temperature are compared with 0.8 of it. ${marks ? '× fails its limit; † limit of the RCD. ' : ''}LIM limitation, N/V not verified, N/A not applicable; > the instrument was over range; * limit set by the inspector.`,
     { size: 7.5, colour: '#575f6d' },
   );
   for (const note of board.notes) sheet.paragraph(note, { size: 8 });

@@ -19,14 +19,18 @@ import {
 
 /** Everything that stands between the job and a complete, correct report, in the order of the work. */
 export function gapsOf(view: JobView, verdicts: Verdicts | null = judgeJob(view)): Gap[] {
+  const contradictions = discrepancyGaps(view, verdicts);
+  // A danger nobody was told of comes before everything else.
+  const isUntold = ({ discrepancy }: Gap) => discrepancy?.startsWith('c1-not-told') ?? false;
   return [
+    ...contradictions.filter(isUntold),
     ...briefGaps(view),
     ...originGaps(view),
     ...inspectionGaps(view),
     ...repeatGaps(view),
     ...circuitGaps(view),
     ...findingGaps(view),
-    ...discrepancyGaps(view, verdicts),
+    ...contradictions.filter((gap) => !isUntold(gap)),
     ...reviewGaps(view),
   ];
 }

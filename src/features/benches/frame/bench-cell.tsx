@@ -55,7 +55,7 @@ function beside(cell: HTMLInputElement, step: 1 | -1): HTMLInputElement | undefi
 export function BenchCell({ slot, label, sequence, row, column, disabled = false, unmarked = false }: Props) {
   const view = useJob();
   const { job, tests, verdicts, isSealed, append, undo } = view;
-  const { inHand, hold, take, padOpen } = useBench();
+  const { inHand, hold, release, take, padOpen } = useBench();
   const tester = useTester();
   const key = keyOf(slot);
   const stands = standing(job.readings.get(key)).at(-1);
@@ -93,12 +93,17 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
     return outcome.ok;
   };
   // What the bench holds outlives this render: it writes and records in the light of the job as it stands then.
-  const latest = useRef({ record, write: (typed: string): void => void typed });
-  const inUse = (typed: string) =>
+  const latest = useRef({
+    record,
+    write: (typed: string): void => void typed,
+    use: (typed: string, selected?: boolean): void => void [typed, selected],
+  });
+  const inUse = (typed: string, selected = false) =>
     hold({
       slot,
       label,
       text: typed,
+      selected,
       put: (next) => latest.current.write(next),
       record: (value) => latest.current.record(value),
       next: () => goTo({ sequence }),
@@ -109,8 +114,15 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
     inUse(typed);
   };
   useEffect(() => {
-    latest.current = { record, write: put };
+    latest.current = { record, write: put, use: inUse };
   });
+  // What another device records while the cell is in use shows on the pad too, and the next digit replaces it.
+  const focused = useRef(false);
+  useEffect(() => {
+    if (focused.current && !typing.current) latest.current.use(shown, true);
+  }, [shown]);
+  // A cell that leaves the screen is in use no longer: nothing is written where nobody looks.
+  useEffect(() => () => release(key), [key, release]);
 
   // The moment after Escape, Tab is the browser's.
   const mayLeave = useRef(false);
@@ -171,13 +183,17 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
           value={text}
           title={stands?.body.reason ?? undefined}
           onChange={(event) => put(event.target.value)}
-          onBlur={() => record(text)}
+          onBlur={() => {
+            focused.current = false;
+            record(text);
+          }}
           onKeyDown={onKeyDown}
           onFocus={(event) => {
             mayLeave.current = false;
+            focused.current = true;
             event.target.select();
             if (padOpen) event.target.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-            inUse(text);
+            inUse(text, true);
           }}
         />
         {verdict && !unmarked && verdict !== 'unjudged' && verdict !== 'meets' && <VerdictMark verdict={verdict} />}

@@ -14,7 +14,7 @@ import {
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import { deviceKey } from '../../../core/installation/device';
-import { type Slot, keyOf } from '../../../core/installation/slot';
+import { type Slot, type SlotKey, keyOf } from '../../../core/installation/slot';
 import { wayOfSubject } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
 import { useInHand } from '../../workspace/in-hand';
@@ -32,6 +32,8 @@ export type CellInUse = {
   readonly slot: Slot;
   readonly label: string;
   readonly text: string;
+  /** The whole of it is selected: the first key replaces it. */
+  readonly selected: boolean;
   readonly put: (text: string) => void;
   readonly record: (text: string) => boolean;
   readonly next: () => void;
@@ -41,6 +43,8 @@ type Bench = {
   readonly inHand: InHand;
   readonly change: (part: Partial<InHand>) => void;
   readonly hold: (cell: CellInUse) => void;
+  /** A cell that is on the screen no longer is in use no longer. */
+  readonly release: (key: SlotKey) => void;
   /** Has the tester read for a cell; the one in use where none is given. */
   readonly take: (slot?: Slot) => void;
   readonly putHere: (readingId: string) => void;
@@ -203,9 +207,13 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     },
     [link],
   );
+  const release = useCallback(
+    (key: SlotKey) => setCell((held) => (held && keyOf(held.slot) === key ? null : held)),
+    [],
+  );
   const value = useMemo(
-    () => ({ inHand, change, hold: setCell, take, putHere, padOpen, openPad, record, listen }),
-    [inHand, change, take, putHere, padOpen, record, listen],
+    () => ({ inHand, change, hold: setCell, release, take, putHere, padOpen, openPad, record, listen }),
+    [inHand, change, release, take, putHere, padOpen, record, listen],
   );
   return (
     <Context value={value}>

@@ -62,8 +62,8 @@ export function ReadingPad() {
         { face: '⏎', spoken: 'Enter', does: 'enter' },
       ];
   const press = ({ does, text = '' }: Key) => {
-    if (does === 'write') cell.put(cell.text + text);
-    else if (does === 'erase') cell.put(cell.text.slice(0, -1));
+    if (does === 'write') cell.put(cell.selected ? text : cell.text + text);
+    else if (does === 'erase') cell.put(cell.selected ? '' : cell.text.slice(0, -1));
     else if (cell.record(does === 'value' ? text : cell.text)) cell.next();
   };
   return (

@@ -12,7 +12,7 @@ import { useBench } from './bench-provider';
 
 /** A second pair of hands at the board: joins by a code, and is told one thing at a time. */
 export function SecondPhone({ device }: { device: Device }) {
-  const { job, jobId, isSealed } = useJob();
+  const { job, jobId, isSealed, unsent } = useJob();
   const { record } = useBench();
   const [open, setOpen] = useState(false);
   const [url, setUrl] = useState<string | null>(null);
@@ -52,6 +52,11 @@ export function SecondPhone({ device }: { device: Device }) {
           {problem && (
             <p role="alert" className="text-sm font-semibold">
               {problem}
+            </p>
+          )}
+          {unsent > 0 && job.hand && (
+            <p role="alert" className="border-l-4 border-ink pl-3 text-sm font-semibold">
+              Not sent yet. The other device stands by: call out to them.
             </p>
           )}
           <div className="flex flex-wrap gap-2">
