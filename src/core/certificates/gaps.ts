@@ -3,6 +3,7 @@ import { type ListName, type Place } from '../installation/place';
 import {
   type BondedService,
   bondFieldOf,
+  isBondingNeeded,
   bondedServices,
   protectiveConductors,
   serviceWords,
@@ -74,10 +75,12 @@ export function originGaps(view: JobView): Gap[] {
         ['nominalVolts', 'Nominal voltage'],
         ['frequencyHertz', 'Frequency'],
         ['serviceFuseStandard', 'Service fuse: standard (write N/V where it cannot be seen)'],
-        ['serviceFuseAmps', 'Service fuse: rating'],
+        ...(blank(supply.serviceFuseUnseen)
+          ? ([['serviceFuseAmps', 'Service fuse: rating, or why it is not verified']] as const)
+          : []),
         ['otherSources', 'Other sources of supply (write none where there are none)'],
         ['earthingConductorCsaMm2', 'Earthing conductor size'],
-        ['bondingCsaMm2', 'Main bonding conductor size'],
+        ...(isBondingNeeded(supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
         ['maximumDemandAmps', 'Maximum demand'],
         ['mainSwitchLocation', 'Main switch: location'],
         ['mainSwitchStandard', 'Main switch: standard'],

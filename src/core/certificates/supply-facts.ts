@@ -1,5 +1,12 @@
 import type { Measure, Subject } from '../installation/slot';
-import { bondFieldOf, bondStateWords, bondedServices, liveConductorWords, serviceWords } from '../installation/supply';
+import {
+  bondFieldOf,
+  bondStateWords,
+  bondedServices,
+  isBondingNeeded,
+  liveConductorWords,
+  serviceWords,
+} from '../installation/supply';
 import { governing, valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
 import { showValue } from '../quantity/reading-value';
@@ -28,7 +35,9 @@ export function supplyFacts(view: JobView): Fact[] {
   const fuse = [
     supply.serviceFuseStandard,
     supply.serviceFuseType,
-    supply.serviceFuseAmps && `${supply.serviceFuseAmps} A`,
+    supply.serviceFuseAmps &&
+      `${supply.serviceFuseAmps} A${supply.serviceFuseUnseen ? ` assumed: ${supply.serviceFuseUnseen}` : ''}`,
+    !supply.serviceFuseAmps && supply.serviceFuseUnseen && `rating N/V: ${supply.serviceFuseUnseen}`,
   ];
   return [
     fact('Earthing system', supply.earthing),
@@ -69,7 +78,11 @@ export function earthingFacts(view: JobView): Fact[] {
       : []),
     fact('Earthing conductor', size(supply.earthingConductorCsaMm2, supply.earthingConductorMaterial)),
     fact('Its continuity', shownAt(view, { of: 'conductor', to: 'earthing' }, conductorContinuity), ' Ω'),
-    fact('Main bonding conductors', size(supply.bondingCsaMm2, supply.bondingMaterial)),
+    fact(
+      'Main bonding conductors',
+      size(supply.bondingCsaMm2, supply.bondingMaterial) ??
+        (isBondingNeeded(supply) ? null : 'none needed: no extraneous-conductive-part enters'),
+    ),
     ...bonds,
     ...roomsOfParts(view).map((place) =>
       fact(`Supplementary bonding: ${place}`, saySupplementary(supplementaryOf(view, place))),

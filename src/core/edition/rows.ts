@@ -91,6 +91,7 @@ export const demandPurposes = [
   'floor warming',
   'storage heating',
   'vehicle charging',
+  'heat pump',
   'other sockets',
   'sockets',
   'other',

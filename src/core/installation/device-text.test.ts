@@ -62,6 +62,13 @@ describe('devices as people write them', () => {
     const parsed = parseCable(pack, typed);
     expect(parsed.ok && showCable(parsed.fields)).toBe(shown);
   });
+  it('reads a cable without a CPC, and one that has it again', () => {
+    const none = parseCable(pack, '1/none');
+    expect(none).toEqual({ ok: true, fields: { liveCsaMm2: 1, cpcCsaMm2: null, cpcAbsent: true } });
+    expect(none.ok && showCable(none.fields)).toBe('1/none');
+    expect(parseCable(pack, '1.5/1')).toMatchObject({ fields: { cpcAbsent: false } });
+    expect(parseCable(pack, '9/none').ok).toBe(false);
+  });
   it.each(['3/1.5', '2.5/1.7', 'two', '2.5/', '5/.029', '7/.03'])('cable %j is refused', (typed) =>
     expect(parseCable(pack, typed).ok).toBe(false),
   );

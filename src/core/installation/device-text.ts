@@ -3,7 +3,7 @@ import type { WayFields } from './way';
 
 type Device = Pick<WayFields, 'deviceStandard' | 'deviceType' | 'deviceAmps'>;
 type Residual = Pick<WayFields, 'residualMilliamps' | 'residualType' | 'residualDelayed' | 'residualAbsent'>;
-type Cable = Pick<WayFields, 'liveCsaMm2' | 'cpcCsaMm2'>;
+type Cable = Pick<WayFields, 'liveCsaMm2' | 'cpcCsaMm2' | 'cpcAbsent'>;
 type Parsed<T> = { ok: true; fields: T } | { ok: false; problem: string };
 
 const shortNames: readonly [RegExp, string][] = [
@@ -83,8 +83,13 @@ export function parseResidual(typed: string): Parsed<Residual> {
   };
 }
 
-/** Reads a cable by its live conductor and CPC in mm²: `2.5/1.5`, or `16` where the CPC is not a core of it. */
+/** Reads a cable by its live conductor and CPC in mm²: `2.5/1.5`, `16` where the CPC is not a core of it, `1/none` where there is none. */
 export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
+  const bare = /^(.+?)\s*[/+]\s*(?:none|no cpc|-)$/i.exec(typed.trim());
+  if (bare?.[1]) {
+    const live = sizeOf(pack, bare[1].trim());
+    if (live) return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: null, cpcAbsent: true } };
+  }
   const match =
     /^(\d\/\.\d{3}|\d+(?:\.\d+)?)(?:(?:\s*[/+]\s*|\s+)(\d\/\.\d{3}|\d+(?:\.\d+)?))?\s*(?:mm²|mm2|mm)?$/i.exec(
       typed.trim(),
@@ -94,10 +99,10 @@ export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
   if (!live || cpc === undefined) {
     return {
       ok: false,
-      problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5, or an old size such as 7/.029.`,
+      problem: `“${typed.trim()}” is not a cable. Type line/CPC in mm², for example 2.5/1.5 or 6/2.5, 1/none without a CPC, or an old size such as 7/.029.`,
     };
   }
-  return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: cpc } };
+  return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: cpc, cpcAbsent: false } };
 }
 
 /** The area of a size as it is typed, in mm²; undefined where the edition holds none. */
@@ -125,4 +130,4 @@ export const showResidual = (way: Partial<WayFields>): string =>
       : '';
 
 export const showCable = (way: Partial<WayFields>): string =>
-  way.liveCsaMm2 ? `${way.liveCsaMm2}${way.cpcCsaMm2 ? `/${way.cpcCsaMm2}` : ''}` : '';
+  way.liveCsaMm2 ? `${way.liveCsaMm2}${way.cpcAbsent ? '/none' : way.cpcCsaMm2 ? `/${way.cpcCsaMm2}` : ''}` : '';

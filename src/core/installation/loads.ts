@@ -7,6 +7,7 @@ const named: readonly (readonly [RegExp, DemandPurpose])[] = [
   [/shower|instant/i, 'instant water'],
   [/immersion|water heater|cylinder/i, 'stored water'],
   [/vehicle|charg/i, 'vehicle charging'],
+  [/heat pump/i, 'heat pump'],
   [/storage/i, 'storage heating'],
   [/under ?floor|floor warm/i, 'floor warming'],
   [/heat|radiator|towel/i, 'heating'],

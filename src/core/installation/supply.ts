@@ -56,6 +56,8 @@ export const supplyFields = z.object({
   serviceFuseStandard: line.nullable(),
   serviceFuseType: line.nullable(),
   serviceFuseAmps: amps.nullable(),
+  /** Why its rating was not seen: with a rating, that is assumed for this reason. */
+  serviceFuseUnseen: line.nullable(),
   otherSources: line.nullable(),
   electrodeType: line.nullable(),
   electrodeLocation: line.nullable(),
@@ -87,6 +89,13 @@ export const supplyFields = z.object({
   mainSwitchResidualMilliamps: z.number().positive().max(3000).nullable(),
 });
 export type Supply = Partial<z.infer<typeof supplyFields>>;
+
+/** Whether a main bond is called for as far as is known: not where every service was found absent or not extraneous. */
+export const isBondingNeeded = (supply: Supply): boolean =>
+  !bondedServices.every((service) => {
+    const state = supply[bondFieldOf[service]];
+    return state === 'not-present' || state === 'not-extraneous';
+  });
 
 type BondField = `bond${Capitalize<BondedService>}`;
 

@@ -33,6 +33,18 @@ export function WayDesign({ way }: { way: Way }) {
   const capacity = judgeWayCapacity(pack, way);
   return (
     <div>
+      <EntryField
+        label="Number on the board"
+        inputMode="numeric"
+        shown={String(way.number)}
+        parse={asNumber(1, 99, true)}
+        commit={(to) => {
+          if (to === null || to === way.number) return;
+          const outcome = append([{ kind: 'way.moved', body: { wayId: way.id, to } }]);
+          if (!outcome.ok) toast(outcome.reason);
+        }}
+        hint="As it is marked there: the document numbers it the same. Where it is taken the others move along"
+      />
       <ChoiceField
         label="Wiring"
         value={way.wiringKind ?? null}

@@ -33,11 +33,22 @@ export type FieldColumn = ColumnHeading & {
   readonly emptied: Partial<WayFields>;
 };
 
-const kinds: readonly { words: string; arrangement: WayFields['arrangement']; load: WayFields['load'] }[] = [
+type Kind = {
+  words: string;
+  arrangement: WayFields['arrangement'];
+  load: WayFields['load'];
+  as?: WayFields['demandAs'];
+};
+const kinds: readonly Kind[] = [
   { words: 'ring', arrangement: 'ring', load: 'sockets' },
   { words: 'sockets', arrangement: 'radial', load: 'sockets' },
   { words: 'lights', arrangement: 'radial', load: 'lighting' },
   { words: 'fixed', arrangement: 'radial', load: 'fixed' },
+  { words: 'shower', arrangement: 'radial', load: 'fixed', as: 'instant water' },
+  { words: 'cooker', arrangement: 'radial', load: 'fixed', as: 'cooking' },
+  { words: 'immersion', arrangement: 'radial', load: 'fixed', as: 'stored water' },
+  { words: 'EV', arrangement: 'radial', load: 'fixed', as: 'vehicle charging' },
+  { words: 'heat pump', arrangement: 'radial', load: 'fixed', as: 'heat pump' },
   { words: 'sub-main', arrangement: 'radial', load: 'distribution' },
   { words: 'spare', arrangement: 'spare', load: null },
 ];
@@ -49,7 +60,7 @@ const text =
       ? { ok: false, problem: `At most ${most} characters.` }
       : { ok: true, fields: set(typed.trim() || null) };
 
-const kindWords = 'ring, sockets, lights, fixed, sub-main or spare';
+const kindWords = 'ring, sockets, lights, fixed, shower, cooker, immersion, EV, heat pump, sub-main or spare';
 
 /** What a way is, how it is protected, and what it is wired in. */
 export const fieldColumns: readonly FieldColumn[] = [
@@ -76,15 +87,29 @@ export const fieldColumns: readonly FieldColumn[] = [
     width: '4rem',
     hint: kindWords,
     show: (w) =>
-      kinds.find((k) => k.arrangement === w.arrangement && k.load === (w.load ?? null))?.words ?? w.arrangement ?? '',
+      (
+        kinds.find((k) => k.load === 'fixed' && k.load === w.load && k.as !== undefined && k.as === w.demandAs) ??
+        kinds.find((k) => k.arrangement === w.arrangement && k.load === (w.load ?? null) && k.as === undefined)
+      )?.words ??
+      w.arrangement ??
+      '',
     parse: (typed) => {
-      const found = kinds.filter((k) => k.words.startsWith(typed.trim().toLowerCase()));
+      const said = typed.trim().toLowerCase();
+      // A few letters are enough, once they are of one kind.
+      const found = said === '' ? [] : kinds.filter((k) => k.words.toLowerCase().startsWith(said));
       const [kind] = found;
       return kind && found.length === 1
-        ? { ok: true, fields: { arrangement: kind.arrangement, load: kind.load } }
+        ? {
+            ok: true,
+            fields: {
+              arrangement: kind.arrangement,
+              load: kind.load,
+              ...(kind.load === 'fixed' ? { demandAs: kind.as ?? null } : {}),
+            },
+          }
         : { ok: false, problem: `“${typed.trim()}”: type ${kindWords}.` };
     },
-    emptied: { arrangement: null, load: null },
+    emptied: { arrangement: null, load: null, demandAs: null },
   },
   {
     id: 'points',
@@ -152,10 +177,10 @@ export const fieldColumns: readonly FieldColumn[] = [
     spoken: 'cable, line over CPC',
     group: 'Cable',
     width: '4rem',
-    hint: 'Line/CPC: 2.5/1.5; old sizes: 7/.029',
+    hint: 'Line/CPC: 2.5/1.5; 1/none without a CPC; old sizes: 7/.029',
     show: showCable,
     parse: (typed, pack) => parseCable(pack, typed),
-    emptied: { liveCsaMm2: null, cpcCsaMm2: null },
+    emptied: { liveCsaMm2: null, cpcCsaMm2: null, cpcAbsent: null },
   },
   {
     id: 'method',

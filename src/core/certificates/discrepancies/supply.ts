@@ -144,7 +144,9 @@ const service: Detector = ({ view }) => {
   const { job, pack } = view;
   const { serviceFuseAmps: fuse, tailsCsaMm2: tails, maximumDemandAmps: declared, mainSwitchAmps } = job.supply;
   const carries = tails ? [...pack.design.tails].reverse().find(({ csaMm2 }) => csaMm2 <= tails)?.amps : undefined;
-  const small = fuse && tails && (!carries || compare(exact(fuse), exact(carries.value)) > 0);
+  // A rating nobody saw is held against nothing.
+  const small =
+    fuse && tails && !job.supply.serviceFuseUnseen && (!carries || compare(exact(fuse), exact(carries.value)) > 0);
   const { after } = demandOfJob(view);
   const calculated = `${toShortest(after.total, 1)} A calculated from the circuits`;
   const exceeds = (rating: number | null | undefined) => rating && compare(after.total, exact(rating)) > 0;

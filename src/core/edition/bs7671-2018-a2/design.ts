@@ -10,6 +10,7 @@ export const diversity: readonly DiversityRow[] = [
   { purpose: 'floor warming', rule: { kind: 'share', percent: 100 } },
   { purpose: 'storage heating', rule: { kind: 'share', percent: 100 } },
   { purpose: 'vehicle charging', rule: { kind: 'share', percent: 100 } },
+  { purpose: 'heat pump', rule: { kind: 'share', percent: 100 } },
   { purpose: 'sockets', rule: { kind: 'largest', whole: 1, percentOfRest: 40 } },
   { purpose: 'other sockets', rule: { kind: 'largest', whole: 1, percentOfRest: 40 } },
   { purpose: 'other', rule: { kind: 'share', percent: 100 } },

@@ -8,7 +8,7 @@ export const supplyDescribed = jobKind({
   versions: [
     unchanged('may say how far conductors run'),
     unchanged('may say the fault an earthing conductor is sized for'),
-    unchanged('may say clad aluminium, and that an earthing conductor is buried'),
+    unchanged('may say clad aluminium, that an earthing conductor is buried, and why a fuse was not seen'),
   ],
   apply(job, entry) {
     job.supply = { ...job.supply, ...entry.body };
