@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
@@ -200,8 +200,40 @@ async function addPicture(
   refuseNothing(await append(actor, 'job', jobId, [draft]));
 }
 
+/** Whether the demo's firm stands in the database, whole or half. */
+async function demoStands(): Promise<boolean> {
+  const client = await owner();
+  const { rowCount } = await client.query('select 1 from firm where name = $1', [demoFirm]);
+  await client.end();
+  return (rowCount ?? 0) > 0;
+}
+
+/**
+ * Loads the demo's firm, or what a load that was killed left of it: while it loads its password stands in a file beside the
+ * one it ends in, so that the next start knows what is half done, takes that away and begins again.
+ */
 async function load(): Promise<void> {
+  const path = process.env.DEMO_FILE ?? '.local/demo.json';
+  const loading = `${path}.loading`;
+  mkdirSync(dirname(path), { recursive: true });
+  if (await demoStands()) {
+    if (!existsSync(loading))
+      throw new Refused(
+        'The demo firm is in this database already, and its password is not known here. npm run demo:reset loads it again; npm start -- --empty serves a database of its own.',
+      );
+    process.stdout.write('A load of the demo firm was cut short: it is taken away and loaded again.\n');
+    await empty(undefined);
+  }
   const password = randomBytes(9).toString('base64url');
+  writeFileSync(
+    loading,
+    JSON.stringify(
+      { password, people: people.map(({ email, roles, name }) => ({ email, roles: roles.join(','), name })) },
+      null,
+      2,
+    ),
+    { mode: 0o600 },
+  );
   const { actors, instruments } = await makeFirm(password);
   const [idris, maud] = actors;
   if (!idris || !maud) throw new Error('The demo has two people');
@@ -228,17 +260,8 @@ async function load(): Promise<void> {
   const booked = diary(await firmState(firmId), await jobsOpen(firmId), [idris.id, maud.id], dayHere(new Date(now)));
   refuseNothing(await append(idris, 'firm', firmId, booked));
 
-  const path = process.env.DEMO_FILE ?? '.local/demo.json';
-  mkdirSync(dirname(path), { recursive: true });
-  writeFileSync(
-    path,
-    JSON.stringify(
-      { password, people: people.map(({ email, roles, name }) => ({ email, roles: roles.join(','), name })) },
-      null,
-      2,
-    ),
-    { mode: 0o600 },
-  );
+  // Only now: a file that stands says that all of it is there.
+  renameSync(loading, path);
   process.stdout.write(`The demo firm is loaded: twelve jobs, two people. Their password is ${password}\n`);
 }
 

@@ -11,4 +11,6 @@ export async function register(): Promise<void> {
   const { workQueue } = await import('./server/queue');
   await workQueue().catch((error: unknown) => logFault('letters are not sent by this process', error));
   setInterval(look, hour).unref();
+  const { warmPrinting } = await import('./server/printing');
+  warmPrinting();
 }

@@ -1,3 +1,4 @@
+import { readlinkSync } from 'node:fs';
 import { parentPort } from 'node:worker_threads';
 import { labelsPdf } from './labels';
 import { layoutOf } from './layouts/registry';
@@ -17,6 +18,15 @@ const make = (asked: PrintAsked): Promise<Buffer> =>
           ? offerPdf(asked.offer, asked.at)
           : layoutOf(asked.kind)(asked.model, asked.sealed, asked.at, asked.pictures);
 
+/** This thread among the tasks of its process, as the system knows it; null where it does not say. */
+function ownTask(): string | null {
+  try {
+    return readlinkSync('/proc/thread-self');
+  } catch {
+    return null;
+  }
+}
+
 /** Prints one after another, away from the thread that serves. */
 parentPort?.on('message', (asked: PrintAsked) => {
   Promise.resolve()
@@ -26,3 +36,4 @@ parentPort?.on('message', (asked: PrintAsked) => {
       (error: unknown) => parentPort?.postMessage({ problem: error instanceof Error ? error.message : String(error) }),
     );
 });
+parentPort?.postMessage({ ready: true, task: ownTask() });

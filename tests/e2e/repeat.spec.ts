@@ -35,7 +35,7 @@ test('a repeat visit begins with what is known, and a result that moved is said 
   await page.keyboard.type('0.90');
   await page.keyboard.press('Enter');
   await cell(page, 'R1 plus R2', 2).click();
-  await expect(working).toContainText('Earlier 0.45 · deteriorating');
+  await expect(working).toContainText('Earlier 0.45, REP-1 · deteriorating');
   await settled(page);
   expect(await entriesOf(page, second, 'earlier.brought')).toMatchObject([{ visits: [{ reference: 'REP-1' }] }]);
 });

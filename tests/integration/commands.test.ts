@@ -1,8 +1,9 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { temporaryDatabase } from '../../scripts/setup/serve.mjs';
 import { isBackupDue } from '../../scripts/setup/nightly.mjs';
 import { asOwner, tamper } from '../support/database';
@@ -11,11 +12,10 @@ let base: Awaited<ReturnType<typeof temporaryDatabase>>;
 beforeAll(async () => void (base = await temporaryDatabase('commands')));
 afterAll(() => base?.drop());
 
+const how = ['--conditions=react-server', '--import', 'tsx'];
+const env = () => ({ ...process.env, ...base.env, DEMO_FILE: '.local/commands.demo.json' });
 const run = (file: string, ...args: string[]) =>
-  spawnSync(process.execPath, ['--conditions=react-server', '--import', 'tsx', `scripts/${file}`, ...args], {
-    env: { ...process.env, ...base.env, DEMO_FILE: '.local/commands.demo.json' },
-    encoding: 'utf8',
-  });
+  spawnSync(process.execPath, [...how, `scripts/${file}`, ...args], { env: env(), encoding: 'utf8' });
 const firms = async () =>
   (
     await asOwner((c) => c.query<{ name: string }>('select name from firm order by name'), base.env.DATABASE_OWNER_URL)
@@ -32,6 +32,30 @@ describe('what empties a database', () => {
     expect(await firms()).toEqual(['Real Firm']);
     expect(run('demo.ts', 'reset', base.database).status).toBe(0);
     expect(await firms()).toEqual(['Fenwhistle Electrical Inspection']);
+  });
+});
+
+describe('a load of the demo', () => {
+  let halfway: typeof base;
+  const half = () => ({ ...process.env, ...halfway.env, DEMO_FILE: '.local/halfway.demo.json' });
+  const loaded = () =>
+    spawnSync(process.execPath, [...how, 'scripts/demo.ts', 'load'], { env: half(), encoding: 'utf8' });
+  const entries = async () =>
+    (await asOwner((c) => c.query('select 1 from entry'), halfway.env.DATABASE_OWNER_URL)).rowCount ?? 0;
+  beforeAll(async () => void (halfway = await temporaryDatabase('halfway')));
+  afterAll(() => halfway?.drop());
+
+  it('killed half way begins again; of what stands without its password it says so', async () => {
+    const first = spawn(process.execPath, [...how, 'scripts/demo.ts', 'load'], { env: half(), stdio: 'ignore' });
+    const over = once(first, 'exit');
+    await vi.waitUntil(async () => (await entries()) > 100, { timeout: 60_000, interval: 50 });
+    first.kill('SIGKILL');
+    expect(await over).toEqual([null, 'SIGKILL']);
+
+    const again = loaded();
+    expect([again.status, again.stdout]).toEqual([0, expect.stringMatching(/was cut short.*twelve jobs/s)]);
+    const third = loaded();
+    expect([third.status, third.stderr]).toEqual([1, expect.stringMatching(/demo:reset loads it again/)]);
   });
 });
 
