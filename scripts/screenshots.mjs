@@ -126,6 +126,8 @@ try {
   for (const stage of ['brief', 'origin', 'isolation', 'inspection', 'circuits', 'observations', 'review']) {
     await page.goto(`${jobUrl}/${stage}`);
     await settled();
+    await page.getByRole('main').getByRole('heading').first().waitFor();
+    if (stage === 'inspection') await page.getByRole('radio', { name: 'Been in' }).waitFor();
     if (stage === 'circuits') await page.getByRole('gridcell', { name: /^Zs, circuit 9/ }).click();
     if (stage === 'observations')
       await page.getByLabel('What was found').fill('Socket-outlets up to 32 A with no 30 mA RCD');

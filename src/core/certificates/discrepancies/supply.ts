@@ -159,6 +159,9 @@ const service: Detector = ({ view }) => {
           [fuse, `the service fuse is ${fuse} A`, 'serviceFuseAmps'],
           [mainSwitchAmps, `the main switch is ${mainSwitchAmps} A`, 'mainSwitchAmps'],
         ];
+  // One estimate is one question, whatever it exceeds.
+  const exceeded = demand.filter(([rating]) => exceeds(rating));
+  const [first] = exceeded;
   const single = job.supply.liveConductors === 'single-phase';
   const phased = [...job.readings.values()]
     .flatMap(standing)
@@ -179,19 +182,17 @@ const service: Detector = ({ view }) => {
           } satisfies Finding,
         ]
       : []),
-    ...demand.flatMap(([rating, says, name]): Finding[] =>
-      exceeds(rating)
-        ? [
-            {
-              rule: 'demand-declared',
-              on: `${name}/${rating}/${toShortest(after.total, 1)}`,
-              stage: 'origin',
-              side: { says: calculated, place: field('maximumDemandAmps') },
-              against: { says, place: field(name) },
-            },
-          ]
-        : [],
-    ),
+    ...(first
+      ? [
+          {
+            rule: 'demand-declared',
+            on: [...exceeded.map(([rating]) => rating), toShortest(after.total, 1)].join('/'),
+            stage: 'origin',
+            side: { says: calculated, place: field('maximumDemandAmps') },
+            against: { says: exceeded.map(([, says]) => says).join(', '), place: field(first[2]) },
+          } satisfies Finding,
+        ]
+      : []),
     ...(single && phased
       ? [
           {

@@ -58,7 +58,7 @@ function Row({ discrepancy, record }: Props & { readonly discrepancy: Discrepanc
         </span>
         <End side={one} /> <span className="text-faint">but</span> <End side={other} />.{' '}
         <span className="text-faint">
-          {resolve} {source}.
+          {resolve} {regulationsOf(source)}
         </span>
       </p>
       {explained !== null && !isFinal && (
@@ -88,6 +88,12 @@ function Row({ discrepancy, record }: Props & { readonly discrepancy: Discrepanc
       )}
     </li>
   );
+}
+
+/** The regulation numbers of a source; that physics or practice says so is no use to the reader. */
+function regulationsOf(source: string): string {
+  const numbered = source.split('; ').filter((part) => /\d/.test(part));
+  return numbered.length > 0 ? `${numbered.join('; ')}.` : '';
 }
 
 function End({ side }: { side: Side }) {
