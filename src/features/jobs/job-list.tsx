@@ -30,7 +30,7 @@ const oneLine = (address: string) => address.split('\n').join(', ');
 const nextOf = (job: JobSummary): string =>
   job.nextStage === 'review' && job.missingCount === 0
     ? 'Sign and issue'
-    : `${stageWords[job.nextStage as Stage].title}, ${job.missingCount} missing in all`;
+    : `${stageWords[job.nextStage as Stage].title}, ${job.missingCount} to complete`;
 
 const features = tableFeatures({
   columnFilteringFeature,
