@@ -18,5 +18,12 @@ describe('typical findings', () => {
   ])('finds %j under %s', (text, item, id) =>
     expect(findingsFor(findings, text, item).map((finding) => finding.id)).toContain(id),
   );
+  it.each(['live parts within reach', 'Broken socket, live parts exposed', 'bare live conductors at a ceiling rose'])(
+    'puts what comes to a danger first for %j',
+    (text) => {
+      const [first] = findingsFor(findings, text, null);
+      expect([first?.usual, ...(first?.questions.flatMap(({ yes, no }) => [yes, no]) ?? [])]).toContain('C1');
+    },
+  );
   it('finds nothing for nothing', () => expect(findingsFor(findings, '', null)).toEqual([]));
 });

@@ -1,4 +1,5 @@
 import MiniSearch from 'minisearch';
+import { saysLiveParts } from '../../core/certificates/live-parts';
 import type { Finding } from '../../core/edition/findings';
 
 const filler = new Set(['the', 'and', 'with', 'for', 'not', 'has', 'was', 'are', 'from']);
@@ -22,12 +23,16 @@ function indexOf(all: readonly Finding[]): MiniSearch<Finding> {
   return index;
 }
 
+/** A finding that is a danger, or comes to one by an answer. */
+const isDanger = ({ usual, questions }: Finding): boolean =>
+  usual === 'C1' || questions.some(({ yes, no }) => yes === 'C1' || no === 'C1');
+
 /** What an item of the schedule adds to a finding noted under it: about as much as one word that fits. */
 const itemWeight = 5;
 
 /**
  * The findings that fit what is being written, best first: by a few letters of their words with typing errors forgiven,
- * and by the item it is noted under.
+ * and by the item it is noted under. Where live parts can be touched, those that come to a danger stand before the others.
  */
 export function findingsFor(all: readonly Finding[], text: string, item: string | null, most = 5): readonly Finding[] {
   const found = indexOf(all).search(text, {
@@ -35,6 +40,8 @@ export function findingsFor(all: readonly Finding[], text: string, item: string 
     fuzzy: (term) => (term.length > 3 ? 0.25 : false),
     boost: { what: 2 },
   });
+  const touchable = saysLiveParts(text);
+  const first = (finding: Finding) => touchable && isDanger(finding);
   const scores = new Map(found.map(({ id, score }) => [String(id), score]));
   return all
     .map((finding) => ({
@@ -42,7 +49,7 @@ export function findingsFor(all: readonly Finding[], text: string, item: string 
       score: (scores.get(finding.id) ?? 0) + (item !== null && finding.item === item ? itemWeight : 0),
     }))
     .filter(({ score }) => score > 0)
-    .sort((a, b) => b.score - a.score)
+    .sort((a, b) => (first(b.finding) ? 1 : 0) - (first(a.finding) ? 1 : 0) || b.score - a.score)
     .slice(0, most)
     .map(({ finding }) => finding);
 }

@@ -336,6 +336,24 @@ const cases: readonly Case[] = [
     },
   },
   {
+    rule: 'live-parts-not-c1',
+    holds: (j) => (
+      j.observe({ what: 'Live parts within reach at the board', code: 'C2' }),
+      void j.observe({ livePartsAccessible: true, code: 'C3' })
+    ),
+    heals: (j) => {
+      for (const { kind, body } of [...j.drafts])
+        if (kind === 'observation.noted') {
+          const { observationId, fields } = body as JobBody<'observation.noted'>;
+          const reason = fields.livePartsAccessible ? 'behind a locked gate' : null;
+          j.say('observation.noted', {
+            observationId,
+            fields: { ...fields, code: reason ? fields.code : 'C1', codeReason: reason },
+          });
+        }
+    },
+  },
+  {
     rule: 'intake-not-told',
     holds: (j) => void j.observe({ item: '1.1' }),
     heals: (j) => {

@@ -11,6 +11,7 @@ import { ruleHolds } from '../../work/premises';
 import { roomOf } from '../../work/rooms';
 import { openedShare, samplingOfJob } from '../../work/sampling';
 import { isIntake } from '../assessment';
+import { saysLiveParts } from '../live-parts';
 import type { Detector, Finding } from './discrepancy';
 
 /** Items that are coded without an observation, or ticked after one was written. */
@@ -99,7 +100,7 @@ const observations: Detector = ({ view, verdicts }) => {
         ]
       : []),
     ...job.observations.flatMap((observation): Finding[] => {
-      const { id, number, code, item, remedied, wayId } = observation;
+      const { id, number, code, item, remedied, wayId, what, why, codeReason, livePartsAccessible } = observation;
       const still = remedied
         ? failing.find(({ slot }) => wayId !== null && wayOfSubject(job, slot.on)?.id === wayId)
         : undefined;
@@ -112,6 +113,17 @@ const observations: Detector = ({ view, verdicts }) => {
                 stage: 'observations' as const,
                 side: { says: `Observation ${number} is a C1`, place: place(id) },
                 against: { says: 'record who was told', place: place(id) },
+              },
+            ]
+          : []),
+        ...(code !== 'C1' && !codeReason && (livePartsAccessible || saysLiveParts(what) || saysLiveParts(why))
+          ? [
+              {
+                rule: 'live-parts-not-c1' as const,
+                on: `${id}/${code}`,
+                stage: 'observations' as const,
+                side: { says: `Observation ${number} says live parts can be touched`, place: place(id) },
+                against: { says: `it is coded ${code}`, place: place(id) },
               },
             ]
           : []),

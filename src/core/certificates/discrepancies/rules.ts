@@ -419,6 +419,13 @@ export const rules = {
     source: '653.2',
     resolve: 'Write an observation, repair and test again, or explain it.',
   },
+  'live-parts-not-c1': {
+    when: 'an observation says that live parts can be touched, in words or by its tick',
+    against: 'it is coded lower than C1, and no reason is given for that code',
+    severity: 'ask',
+    source: '416; practice',
+    resolve: 'Code it C1, or say why not.',
+  },
   'intake-not-told': {
     when: "an observation is of the distributor's equipment",
     against: 'it was not reported to the distributor',
