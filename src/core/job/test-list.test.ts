@@ -12,8 +12,8 @@ const number = (shown: string): ReadingValue => ({ is: 'number', shown });
 describe('what may stand in a slot', () => {
   it.each([
     [continuityOhms, number('0'), true],
-    [continuityOhms, number('2000'), true],
-    [continuityOhms, number('2000.01'), false],
+    [continuityOhms, number('10000'), true],
+    [continuityOhms, number('10000.01'), false],
     [continuityOhms, number('-0.01'), false],
     [continuityOhms, { is: 'open' }, true],
     [continuityOhms, { is: 'over', bound: '1999' }, true],
@@ -22,7 +22,7 @@ describe('what may stand in a slot', () => {
     [continuityOhms, { is: 'unstable', low: '0.4', high: '0.4' }, false],
     [continuityOhms, { is: 'unstable', low: '0.4', high: '0.2' }, false],
     [continuityOhms, { is: 'unstable', low: '-0.2', high: '0.2' }, false],
-    [continuityOhms, { is: 'unstable', low: '0.2', high: '2000.1' }, false],
+    [continuityOhms, { is: 'unstable', low: '0.2', high: '10000.1' }, false],
     [continuityOhms, { is: 'confirmed' }, false],
     [continuityOhms, { is: 'not-taken', mark: 'LIM' }, true],
     [megohms, { is: 'open' }, false],
