@@ -55,7 +55,7 @@ export function SupplyFields() {
       />
       {text('serviceFuseType', 'Service fuse type')}
       {figure('serviceFuseAmps', 'Service fuse rating', 'A', [1, 1000])}
-      {text('serviceFuseUnseen', 'Rating not seen: why', 'With a rating it is printed as assumed; without one as N/V')}
+      {text('serviceFuseUnseen', 'Fuse not seen: why', 'With a rating it is printed as assumed; without one as N/V')}
       {fuse && (
         <div className="flex gap-3 border-b border-rule py-2">
           <VerdictMark verdict={fuse.verdict} />
