@@ -143,6 +143,10 @@ function begin(): Thread {
       resolve(answer.task);
     });
   });
+  // One that ends while nothing is drawn is not handed the next document: nothing would come back from it.
+  worker.once('exit', () => {
+    if (held.thread?.worker === worker) held.thread = null;
+  });
   // Nobody may be waiting for it yet.
   ready.catch(() => undefined);
   worker.unref();

@@ -2,6 +2,7 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
+import type { Worker } from 'node:worker_threads';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { cottage, rentedHouse } from '../../scripts/demo/dwellings';
 import { mutations } from '../../scripts/bench/mutations';
@@ -450,6 +451,26 @@ describe('printing', () => {
       /no layout for none/,
     );
     expect((await draft()).status).toBe(200);
+  });
+
+  it('replaces a thread that ended, while it stood idle and while it drew', async () => {
+    const held = globalThis as typeof globalThis & {
+      ledgerPrinter: { thread: { worker: Worker; ready: Promise<unknown> } | null };
+    };
+    const labels = async () =>
+      (await print({ labels: [], paper: 'a4', at: new Date() })).subarray(0, 5).toString('latin1');
+    const pdf = '%PDF-';
+    expect(await labels()).toEqual(pdf);
+    const idle = held.ledgerPrinter.thread;
+    await idle?.worker.terminate();
+    expect(await labels()).toEqual(pdf);
+    const second = held.ledgerPrinter.thread;
+    expect(second?.worker).not.toBe(idle?.worker);
+    await second?.ready;
+    const drawing = labels();
+    void second?.worker.terminate();
+    expect(await drawing).toEqual(pdf);
+    expect(held.ledgerPrinter.thread?.worker).not.toBe(second?.worker);
   });
 });
 

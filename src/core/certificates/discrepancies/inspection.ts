@@ -228,7 +228,7 @@ const extent: Detector = ({ view, ways }) => {
             rule: 'not-in-room',
             on: missed.join(',').slice(0, 200),
             stage: 'inspection',
-            side: { says: `Nobody is recorded in ${missed.slice(0, 4).join(', ')}`, place: rooms },
+            side: { says: `No visit is recorded to ${missed.slice(0, 4).join(', ')}`, place: rooms },
             against: { says: 'items seen there are marked', place: rooms },
           } satisfies Finding,
         ]
