@@ -68,6 +68,8 @@ describe('devices as people write them', () => {
     expect(none.ok && showCable(none.fields)).toBe('1/none');
     expect(parseCable(pack, '1.5/1')).toMatchObject({ fields: { cpcAbsent: false } });
     expect(parseCable(pack, '9/none').ok).toBe(false);
+    // A dash says that nothing was written, not that there is no CPC.
+    expect(parseCable(pack, '16/-').ok).toBe(false);
   });
   it.each(['3/1.5', '2.5/1.7', 'two', '2.5/', '5/.029', '7/.03'])('cable %j is refused', (typed) =>
     expect(parseCable(pack, typed).ok).toBe(false),

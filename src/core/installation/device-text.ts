@@ -85,7 +85,7 @@ export function parseResidual(typed: string): Parsed<Residual> {
 
 /** Reads a cable by its live conductor and CPC in mm²: `2.5/1.5`, `16` where the CPC is not a core of it, `1/none` where there is none. */
 export function parseCable(pack: EditionPack, typed: string): Parsed<Cable> {
-  const bare = /^(.+?)\s*[/+]\s*(?:none|no cpc|-)$/i.exec(typed.trim());
+  const bare = /^(.+?)\s*[/+]\s*(?:none|no cpc)$/i.exec(typed.trim());
   if (bare?.[1]) {
     const live = sizeOf(pack, bare[1].trim());
     if (live) return { ok: true, fields: { liveCsaMm2: live, cpcCsaMm2: null, cpcAbsent: true } };

@@ -1,6 +1,5 @@
 'use client';
 
-import { useMemo } from 'react';
 import { useJob } from '../../client/job-provider';
 import type { Discrepancy } from '../../core/certificates/discrepancies/discrepancy';
 import { findDiscrepancies, isOpen } from '../../core/certificates/discrepancies/find-discrepancies';
@@ -11,11 +10,7 @@ import { JobLink } from './place';
 /** What cannot both stand in the document at hand; nothing once it is sealed. */
 export function useDiscrepancies(): readonly Discrepancy[] {
   const view = useJob();
-  return useMemo(
-    () => (view.isSealed ? [] : findDiscrepancies(view, view.verdicts)),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the view changes with what is said of the connection, too
-    [view.job, view.document, view.verdicts, view.isSealed],
-  );
+  return view.isSealed ? [] : findDiscrepancies(view, view.verdicts);
 }
 
 /** At one end of a contradiction: the other end, with the way there. Nothing where none ends here. */

@@ -12,10 +12,17 @@ import { supplyDetectors } from './supply';
 
 const detectors = [...recordDetectors, ...supplyDetectors, ...circuitDetectors, ...inspectionDetectors];
 
-const findingsOf = (view: JobView, verdicts: Verdicts): readonly Finding[] => {
+/** Found once for a job as it was judged: every row of a screen asks. */
+const known = new WeakMap<Verdicts, { readonly view: JobView; readonly findings: readonly Finding[] }>();
+
+function findingsOf(view: JobView, verdicts: Verdicts): readonly Finding[] {
+  const held = known.get(verdicts);
+  if (held && held.view.job === view.job && held.view.document === view.document) return held.findings;
   const evidence = { view, verdicts, ways: coveredWays(view) };
-  return detectors.flatMap((detect) => detect(evidence));
-};
+  const findings = detectors.flatMap((detect) => detect(evidence));
+  known.set(verdicts, { view, findings });
+  return findings;
+}
 
 /** Whether an item is marked acceptable, and no code of an observation stands in its place. */
 const isAccepted = (view: JobView, item: string): boolean => itemOutcome(view, item)?.outcome === 'ok';

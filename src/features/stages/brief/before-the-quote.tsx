@@ -70,15 +70,15 @@ export function BeforeTheQuote({
 
 /** The moment the old board comes off: what was read until then is of the old one. */
 function StartWork() {
-  const { document, job, append, isSealed } = useJob();
+  const { document, job, append, undo, isSealed } = useJob();
   if (isSealed || job.readings.size === 0) return null;
   const start = () => {
     const result = append([{ kind: 'work.started', body: { documentId: document.id } }]);
-    toast(
-      result.ok
-        ? 'Work started: the readings so far are earlier ones. The plan lists what is due again.'
-        : result.reason,
-    );
+    if (!result.ok) return toast(result.reason);
+    toast('Work started: the readings so far are earlier ones. The plan lists what is due again.', {
+      label: 'Undo',
+      run: () => void undo(),
+    });
   };
   return (
     <p className="flex flex-wrap items-center gap-x-3 pt-2 text-sm">

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
 import { contradictedItems } from '../../../core/certificates/discrepancies/find-discrepancies';
@@ -266,7 +266,7 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
 /** What speaks against ticking an item, before and after it is ticked. */
 function Against({ item, outcome }: { item: string; outcome: Outcome | null }) {
   const view = useJob();
-  const against = useMemo(() => contradictedItems(view, view.verdicts).get(item) ?? [], [view, item]);
+  const against = contradictedItems(view, view.verdicts).get(item) ?? [];
   if (outcome) return <ContradictionsAt place={{ of: 'item', item }} />;
   if (against.length === 0) return null;
   return (
