@@ -326,7 +326,7 @@ const Cell = memo(function Cell({ at, chosen, typing, type, leave, align, edge, 
       aria-label={look.label}
       aria-selected={chosen}
       aria-readonly={look.readOnly || undefined}
-      className={`relative flex min-h-7 scroll-mt-40 items-center gap-0.5 px-1 ${edge ? 'border-l border-l-rule-strong' : ''} ${look.pattern} ${ring} ${chosen ? 'bg-hover' : ''} ${look.idle ? 'text-faint' : ''}`}
+      className={`relative flex min-h-7 scroll-mb-60 scroll-mt-40 items-center gap-0.5 px-1 ${edge ? 'border-l border-l-rule-strong' : ''} ${look.pattern} ${ring} ${chosen ? 'bg-hover' : ''} ${look.idle ? 'text-faint' : ''}`}
     >
       {typing === null ? (
         look.face

@@ -110,3 +110,26 @@ test('an unknown circuit is traced, a point finds its circuit, and what leads no
   ).toBeVisible();
   await settled(page);
 });
+
+test('readings at the origin are typed one after another: Enter records one and goes to the next', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'ENTER-1');
+  await page.goto(`${job}/origin`);
+  await settled(page);
+  await page.getByRole('textbox', { name: /^Polarity of the supply/ }).focus();
+  for (const typed of ['ok', '239', '238', '1']) {
+    await page.keyboard.type(typed);
+    await page.keyboard.press('Enter');
+  }
+  const taken = await (async () => {
+    await settled(page);
+    return entriesOf<{ value: { is: string; shown?: string } }>(page, job, 'reading.taken');
+  })();
+  expect(taken.map(({ value }) => value.shown ?? value.is)).toEqual(['confirmed', '239', '238', '1']);
+  // Gone back to, what is typed replaces what stands there.
+  const volts = page.getByRole('textbox', { name: /^Voltage L–N/ });
+  await volts.focus();
+  await page.keyboard.type('240');
+  await page.keyboard.press('Enter');
+  await expect(volts).toHaveValue('240');
+});

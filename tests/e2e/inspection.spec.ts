@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import type { Page } from '@playwright/test';
-import { addBoard, entriesOf, expect, openJob, send, settled, signIn, test, wayOf } from './ledger-page';
+import { addBoard, bySection, entriesOf, expect, openJob, send, settled, signIn, test, wayOf } from './ledger-page';
 
 /** A job with a board and points in a hall, a kitchen and a bath room. */
 async function threeRooms(page: Page, reference: string): Promise<string> {
@@ -81,6 +81,29 @@ test('the walk by keyboard: one key an item, what does not apply at once, and wh
   await page.getByRole('radiogroup', { name: 'Battery storage' }).getByRole('radio', { name: 'yes' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'the job says otherwise' })).toContainText('4.22');
   await settled(page);
+});
+
+test('by section, keys pressed faster than the list is drawn mark each item once', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'WALK-2');
+  await bySection(page, job);
+  const first = page.locator('[data-item]').first();
+  await first.click();
+  await first.evaluate(() => {
+    // A whole section in one breath, each press where the focus then is.
+    for (let press = 0; press < 6; press += 1)
+      document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key: 'a', bubbles: true }));
+  });
+  await settled(page);
+  const items = (await marks(page, job)).map(({ item }) => item);
+  expect(items).toHaveLength(6);
+  expect(new Set(items).size).toBe(6);
+  // A key held down is one press.
+  await page.keyboard.down('a');
+  await page.keyboard.down('a');
+  await page.keyboard.up('a');
+  await settled(page);
+  expect(await marks(page, job)).toHaveLength(7);
 });
 
 test.describe('by touch, on a phone', () => {

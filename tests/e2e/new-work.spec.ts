@@ -73,6 +73,7 @@ test('what was done says which paper, why, and who is told; another one takes a 
   ] as const) {
     await page.getByRole('radio', { name: sort, exact: true }).click();
     await expect(due).toHaveText(paper);
+    await expect(page.getByRole('button', { name: 'Open the job' })).toBeInViewport({ ratio: 1 });
   }
   await page.getByRole('radio', { name: 'Addition or alteration of a circuit', exact: true }).click();
   const did = page.getByRole('dialog').getByLabel('What, where, on which circuit');

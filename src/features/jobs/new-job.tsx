@@ -12,7 +12,7 @@ import { editionPack } from '../../core/edition/editions';
 import { editionIds } from '../../core/edition/pack';
 import { Button } from '../../ui/button';
 import { Checkbox } from '../../ui/checkbox';
-import { Dialog } from '../../ui/dialog';
+import { Dialog, DialogFoot } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import { ToggleGroup } from '../../ui/toggle-group';
@@ -193,9 +193,11 @@ export function NewJob({ usual, own, at }: Props) {
           )}
           <Choice label="Edition worked to" control={control} name="edition" options={[...held, ...own]} />
           {problem && <FormProblem>{problem}</FormProblem>}
-          <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
-            {isSubmitting ? 'Opening…' : 'Open the job'}
-          </Button>
+          <DialogFoot>
+            <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
+              {isSubmitting ? 'Opening…' : 'Open the job'}
+            </Button>
+          </DialogFoot>
         </form>
       </Dialog>
     </>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useId, useRef, useState } from 'react';
+import { createContext, use, useEffect, useId, useRef, useState, type ReactNode } from 'react';
 import { type Slot, keyOf } from '../../core/installation/slot';
 import { governingOf } from '../../core/job/governing';
 import { type How, hows } from '../../core/job/kinds/reading';
@@ -10,6 +10,7 @@ import { showValue } from '../../core/quantity/reading-value';
 import type { InHand } from '../../core/work/in-hand';
 import { recordTyped } from '../../core/work/recorder';
 import { Disclosure } from '../../ui/disclosure';
+import { FocusOrder } from '../../ui/focus-order';
 import { Select } from '../../ui/select';
 import { useJob } from '../../client/job-provider';
 import { EarlierReadings } from './earlier-readings';
@@ -29,6 +30,14 @@ type Props = {
 
 const howWords: Record<How, string> = { measured: 'measured', calculated: 'calculated', enquiry: 'by enquiry' };
 
+const Order = createContext<FocusOrder | null>(null);
+
+/** Reading fields that are gone through one after another: Enter records one and goes to the next. */
+export function ReadingFields({ children }: { children: ReactNode }) {
+  const [order] = useState(() => new FocusOrder());
+  return <Order value={order}>{children}</Order>;
+}
+
 /** One reading to type, with its verdict and working as it is typed and what was struck before it. */
 export function ReadingField({ slot, label, inHand, large = false, chooseHow = false }: Props) {
   const view = useJob();
@@ -44,6 +53,12 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
   const [problem, setProblem] = useState<string | null>(null);
   const [how, setHow] = useState<How>(standing?.body.how ?? 'measured');
   const editing = useRef(false);
+  const order = use(Order);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const element = input.current;
+    return element ? order?.add(id, { element, sequence: 0, row: 0, column: 0 }) : undefined;
+  }, [order, id]);
   useEffect(() => {
     if (!editing.current) setText(shown);
   }, [shown]);
@@ -52,11 +67,15 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
   const judgement = verdicts.get(key)?.judgement ?? null;
   const record = (typed: string, obtained = how) => {
     editing.current = false;
-    if (typed.trim() === shown && obtained === (standing?.body.how ?? obtained)) return setProblem(null);
+    const say = (reason: string | null): boolean => {
+      setProblem(reason);
+      return reason === null;
+    };
+    if (typed.trim() === shown && obtained === (standing?.body.how ?? obtained)) return say(null);
     const recording = recordTyped(view, slot, typed, inHand, { how: obtained });
-    if (!recording.ok) return setProblem(recording.problem);
+    if (!recording.ok) return say(recording.problem);
     const outcome = append(recording.entries);
-    setProblem(outcome.ok ? null : outcome.reason);
+    return say(outcome.ok ? null : outcome.reason);
   };
   const put = (typed: string) => {
     setText(typed);
@@ -79,6 +98,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
           className={`flex items-center rounded-md border border-rule-strong bg-sheet ${judgement ? verdictPattern[judgement.verdict] : ''}`}
         >
           <input
+            ref={input}
             id={id}
             value={text}
             inputMode="text"
@@ -89,9 +109,11 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
               editing.current = true;
               setText(event.target.value);
             }}
+            onFocus={(event) => event.target.select()}
             onBlur={() => record(text)}
             onKeyDown={(event) => {
-              if (event.key === 'Enter') record(text);
+              // Where there is nothing to go to, what is typed next replaces what was recorded.
+              if (event.key === 'Enter' && record(text) && !order?.next(id)) event.currentTarget.select();
               if (event.key === 'Escape') {
                 editing.current = false;
                 setText(shown);

@@ -14,7 +14,7 @@ import { pointsOf } from '../../../core/job/job';
 import { showValue } from '../../../core/quantity/reading-value';
 import { Button } from '../../../ui/button';
 import { BenchCell } from '../frame/bench-cell';
-import { useBench, useCellInUse } from '../frame/bench-provider';
+import { useBench, usePlaceInFocus } from '../frame/bench-provider';
 import { BenchReading } from '../frame/bench-reading';
 import { ChooseWay } from '../frame/choose-way';
 import { HandsFree } from '../frame/hands-free';
@@ -281,7 +281,7 @@ function PointName({ point }: { point: Point }) {
 /** Every combination of switch positions, one change at a time, with what the tester must do. */
 function SwitchingGuide() {
   const { job } = useJob();
-  const slot = useCellInUse()?.slot;
+  const slot = usePlaceInFocus()?.slot;
   const point = slot?.on.of === 'point' && sameMeasure(slot, switching) ? job.points.get(slot.on.id) : undefined;
   const steps = switchingSteps(point?.switching ?? 'none');
   if (!point || steps.length === 0) return null;

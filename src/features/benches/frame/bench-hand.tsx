@@ -7,7 +7,7 @@ import { Button } from '../../../ui/button';
 import { useNarrow } from '../../../ui/use-narrow';
 import { InHandLine } from '../../workspace/in-hand';
 import { useJob } from '../../../client/job-provider';
-import { useBench, useCellInUse, useTester } from './bench-provider';
+import { useBench, usePlaceInFocus, useTester } from './bench-provider';
 import { NotReadMenu } from './not-read';
 import { TestCards } from './test-cards';
 import { WentDead } from './went-dead';
@@ -111,7 +111,7 @@ const lineWords = { connecting: 'looking for it', ready: 'linked', lost: 'link l
 function TesterLine() {
   const { putHere } = useBench();
   const tester = useTester();
-  const cell = useCellInUse();
+  const cell = usePlaceInFocus();
   if (!tester) return null;
   return (
     <span className="flex flex-wrap items-center gap-x-2 text-sm" data-testid="tester">

@@ -14,38 +14,27 @@ import {
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
 import { deviceKey } from '../../../core/installation/device';
-import { type Slot, type SlotKey, keyOf } from '../../../core/installation/slot';
-import { wayOfSubject } from '../../../core/job/job';
+import { type Slot, keyOf } from '../../../core/installation/slot';
+import { standing, wayOfSubject } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
 import { useInHand } from '../../workspace/in-hand';
 import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
 import type { InHand } from '../../../core/work/in-hand';
-import { methodAt, recordBeside, recordServing } from '../../../core/work/recorder';
+import { methodAt, recordBeside, recordServing, recordTyped } from '../../../core/work/recorder';
+import { showValue } from '../../../core/quantity/reading-value';
 import { stateOf, devicesBefore, residualOfWay } from '../../../core/work/on-now';
 import type { TesterReading, Where } from '../../../instruments/messages';
 import { TesterLink, type TesterState } from '../../../instruments/tester-link';
 import { webLine, placeKeeper } from '../../../instruments/web-line';
-
-/** The cell that is being filled: what the pad writes into and the tester reads for. */
-export type CellInUse = {
-  readonly slot: Slot;
-  readonly label: string;
-  readonly text: string;
-  /** The whole of it is selected: the first key replaces it. */
-  readonly selected: boolean;
-  readonly put: (text: string) => void;
-  readonly record: (text: string) => boolean;
-  readonly next: () => void;
-};
+import { FocusStore, type PlaceInFocus } from './place-in-focus';
 
 type Bench = {
   readonly inHand: InHand;
   readonly change: (part: Partial<InHand>) => void;
-  readonly hold: (cell: CellInUse) => void;
-  /** A cell that is on the screen no longer is in use no longer. */
-  readonly release: (key: SlotKey) => void;
-  /** Has the tester read for a cell; the one in use where none is given. */
+  /** The one place readings are written to. */
+  readonly focus: FocusStore;
+  /** Has the tester read for a slot; the one in focus where none is given. */
   readonly take: (slot?: Slot) => void;
   readonly putHere: (readingId: string) => void;
   readonly padOpen: boolean;
@@ -57,11 +46,9 @@ type Bench = {
 type Heard = (slot: Slot, reading: TesterReading) => void;
 
 const Context = createContext<Bench | null>(null);
-/** Apart from the rest, because they change with every keystroke and every message. */
-const CellContext = createContext<CellInUse | null>(null);
+/** Apart from the rest, because it changes with every message. */
 const TesterContext = createContext<TesterState | null>(null);
 
-export const useCellInUse = (): CellInUse | null => use(CellContext);
 export const useTester = (): TesterState | null => use(TesterContext);
 
 export function useBench(): Bench {
@@ -70,17 +57,22 @@ export function useBench(): Bench {
   return bench;
 }
 
+/** The reading in focus, with each keystroke; null where none is. */
+export function usePlaceInFocus(): PlaceInFocus | null {
+  const { focus } = useBench();
+  return useSyncExternalStore(focus.subscribe, () => focus.getSnapshot().focus, nothing);
+}
+
 const later = (work: () => void, millis: number) => {
   const timer = setTimeout(work, millis);
   return () => clearTimeout(timer);
 };
 
-/** What every bench shares: what is in hand, the cell in use, the pad and the tester's link. */
+/** What every bench shares: what is in hand, the place in focus, the pad and the tester's link. */
 export function BenchProvider({ children }: { children: ReactNode }) {
   const view = useJob();
   const { jobId, append, instruments, testerUrl } = view;
   const [inHand, change] = useInHand();
-  const [cell, setCell] = useState<CellInUse | null>(null);
   const [padOpen, openPad] = useState(false);
   useEffect(() => openPad(window.matchMedia('(max-width: 767px), (pointer: coarse)').matches), []);
 
@@ -93,10 +85,23 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     [append],
   );
 
-  // The link outlives renders: it asks for what stands now when a reading arrives.
-  const now = useRef({ view, inHand, change, record, instruments, cell });
+  const [focus] = useState(() => new FocusStore());
   useEffect(() => {
-    now.current = { view, inHand, change, record, instruments, cell };
+    focus.recordWith((slot, typed) => {
+      const stands = standing(view.job.readings.get(keyOf(slot))).at(-1);
+      if (typed.trim() === (stands ? showValue(stands.body.value) : '')) return null;
+      const method = methodAt(view, slot, inHand);
+      const recording = recordTyped(view, slot, typed, inHand, { serving: true, method });
+      if (!recording.ok) return recording.problem;
+      const outcome = append(recording.entries);
+      return outcome.ok ? null : outcome.reason;
+    });
+  });
+
+  // The link outlives renders: it asks for what stands now when a reading arrives.
+  const now = useRef({ view, inHand, change, record, instruments });
+  useEffect(() => {
+    now.current = { view, inHand, change, record, instruments };
   });
   const heard = useRef<Heard | null>(null);
   const listen = useCallback((listener: Heard | null) => void (heard.current = listener), []);
@@ -109,7 +114,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       later,
       newId: v7,
       record: (slot, reading, instrument) => {
-        const { view, inHand, change, record, instruments, cell } = now.current;
+        const { view, inHand, change, record, instruments } = now.current;
         const { job } = view;
         if (job.entries.has(reading.id)) return true;
         const brought = [...job.instruments.values()].find((each) => each.serial === instrument.serial);
@@ -149,7 +154,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         if (ok) heard.current?.(slot, reading);
         // The instrument says itself what its leads were nulled at.
         if (ok && leadNullOhms !== null) change({ instrumentId, leadNullOhms, nulledAt: reading.takenAt });
-        if (ok && cell && keyOf(cell.slot) === keyOf(slot)) cell.next();
+        const inFocus = focus.getSnapshot().focus;
+        if (ok && inFocus && keyOf(inFocus.slot) === keyOf(slot)) focus.next();
         return ok;
       },
       tripped: (numbers) => {
@@ -168,7 +174,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     setLink(made);
     made.begin();
     return () => made.end();
-  }, [testerUrl, jobId]);
+  }, [testerUrl, jobId, focus]);
   // The tester is told which ways are off, as the person at the board sees it.
   const { job } = view;
   const off = useMemo(
@@ -186,8 +192,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
 
   const take = useCallback(
     (slot?: Slot) => {
-      const { view, inHand, cell } = now.current;
-      const at = slot ?? cell?.slot;
+      const { view, inHand } = now.current;
+      const at = slot ?? focus.getSnapshot().focus?.slot;
       if (!link || !at) return;
       if (view.tests.of(at)?.spec.takes === 'confirmation')
         return void toast('This is looked at, not measured: enter it yourself.');
@@ -197,29 +203,23 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         method: methodAt(view, at, inHand),
       });
     },
-    [link],
+    [link, focus],
   );
   const putHere = useCallback(
     (readingId: string) => {
       const reading = link?.getSnapshot().unplaced.find((each) => each.id === readingId);
-      const slot = now.current.cell?.slot;
+      const slot = focus.getSnapshot().focus?.slot;
       if (reading && slot) link?.put(reading, slot);
     },
-    [link],
-  );
-  const release = useCallback(
-    (key: SlotKey) => setCell((held) => (held && keyOf(held.slot) === key ? null : held)),
-    [],
+    [link, focus],
   );
   const value = useMemo(
-    () => ({ inHand, change, hold: setCell, release, take, putHere, padOpen, openPad, record, listen }),
-    [inHand, change, release, take, putHere, padOpen, record, listen],
+    () => ({ inHand, change, focus, take, putHere, padOpen, openPad, record, listen }),
+    [inHand, change, focus, take, putHere, padOpen, record, listen],
   );
   return (
     <Context value={value}>
-      <TesterContext value={tester}>
-        <CellContext value={cell}>{children}</CellContext>
-      </TesterContext>
+      <TesterContext value={tester}>{children}</TesterContext>
     </Context>
   );
 }
@@ -232,5 +232,6 @@ function whereOf({ job }: JobView, on: Slot['on']): Where {
   return on.of === 'board' ? { of: 'board' } : on;
 }
 
+const nothing = (): PlaceInFocus | null => null;
 const none = (): TesterState | null => null;
 const noListener = () => () => undefined;

@@ -11,15 +11,15 @@ import { type NotRead, reasonsCalculated, reasonsNotRead, sayReason } from '../.
 import { recordReading } from '../../../core/work/recorder';
 import { toast } from '../../../ui/toast';
 import { Menu } from '../../../ui/menu';
-import { useBench, useCellInUse } from './bench-provider';
+import { useBench, usePlaceInFocus } from './bench-provider';
 
 /** Why the reading in hand was not taken: one tap marks it, and writes the limitation where it is one. */
 export function NotReadMenu() {
   const view = useJob();
-  const { inHand, record } = useBench();
-  const cell = useCellInUse();
-  if (!cell || view.isSealed) return null;
-  const { slot } = cell;
+  const { inHand, record, focus } = useBench();
+  const here = usePlaceInFocus();
+  if (!here || view.isSealed) return null;
+  const { slot } = here;
   const place = placeOf(view, slot);
   const mark = (reason: NotRead) => {
     const sentence = sayReason(reason, place);
@@ -46,7 +46,7 @@ export function NotReadMenu() {
             },
           ]
         : [];
-    if (record([...recording.entries, ...limitation])) cell.next();
+    if (record([...recording.entries, ...limitation])) focus.next();
   };
   const workOut = (reason: Omit<NotRead, 'mark'>) => {
     const calculated = calculatedZs(view, slot);
@@ -63,7 +63,7 @@ export function NotReadMenu() {
       inHand,
     );
     if (!recording.ok) return void toast(recording.problem);
-    if (record(recording.entries)) cell.next();
+    if (record(recording.entries)) focus.next();
   };
   const isZs = slot.test === 'zs' && !slot.pair;
   return (

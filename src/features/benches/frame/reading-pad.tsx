@@ -1,9 +1,12 @@
 'use client';
 
+import { keyOf } from '../../../core/installation/slot';
+import { standing } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
 import { unitSymbol } from '../../../core/quantity/parse-reading';
+import { showValue } from '../../../core/quantity/reading-value';
 import { useJob } from '../../../client/job-provider';
-import { useBench, useCellInUse, useTester } from './bench-provider';
+import { useBench, usePlaceInFocus, useTester } from './bench-provider';
 import { NotReadMenu } from './not-read';
 
 /** A key writes, takes back, records a whole value, or goes on. */
@@ -28,14 +31,14 @@ function overRange({ job, tests }: JobView, unit: string): string {
   return unit === 'megohm' ? '>999' : '>1999';
 }
 
-/** Keys for a thumb: they write into the cell in use, without taking the focus from it. */
+/** Keys for a thumb: they write to the slot in focus, without taking the focus from its cell. */
 export function ReadingPad() {
   const view = useJob();
-  const { padOpen, openPad, take } = useBench();
-  const cell = useCellInUse();
+  const { padOpen, openPad, take, focus } = useBench();
+  const here = usePlaceInFocus();
   const tester = useTester();
-  const definition = cell && view.tests.of(cell.slot);
-  if (!padOpen || !cell || !definition || view.isSealed) return null;
+  const definition = here && view.tests.of(here.slot);
+  if (!padOpen || !here || !definition || view.isSealed) return null;
   const { spec, symbol } = definition;
   const isFigure = spec.takes === 'figure';
   const keys: readonly Key[] = isFigure
@@ -62,10 +65,13 @@ export function ReadingPad() {
         { face: '⏎', spoken: 'Enter', does: 'enter' },
       ];
   const press = ({ does, text = '' }: Key) => {
-    if (does === 'write') cell.put(cell.selected ? text : cell.text + text);
-    else if (does === 'erase') cell.put(cell.selected ? '' : cell.text.slice(0, -1));
-    else if (cell.record(does === 'value' ? text : cell.text)) cell.next();
+    if (does === 'write') focus.write((here.draft ?? '') + text);
+    else if (does === 'erase') focus.write(here.draft?.slice(0, -1) ?? '');
+    else if (focus.record(does === 'value' ? text : undefined)) focus.next();
   };
+  const stands = standing(view.job.readings.get(keyOf(here.slot))).at(-1);
+  const kept = focus.getSnapshot().notRecorded.get(keyOf(here.slot));
+  const text = here.draft ?? kept?.text ?? (stands ? showValue(stands.body.value) : '');
   return (
     <section
       aria-label="Reading pad"
@@ -73,11 +79,10 @@ export function ReadingPad() {
     >
       <div className="flex items-center gap-2 pb-1.5">
         <p className="min-w-0 flex-1 truncate text-sm">
-          <strong>{symbol}</strong> {cell.label.replace(/^[^,]*,\s*/, '')}
+          <strong>{symbol}</strong> {here.label.replace(/^[^,]*,\s*/, '')}
         </p>
         <output className="text-xl font-semibold">
-          {cell.text || '–'}{' '}
-          <span className="text-sm font-normal text-faint">{isFigure ? unitSymbol[spec.unit] : ''}</span>
+          {text || '–'} <span className="text-sm font-normal text-faint">{isFigure ? unitSymbol[spec.unit] : ''}</span>
         </output>
         <NotReadMenu />
         <button

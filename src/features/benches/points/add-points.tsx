@@ -9,7 +9,7 @@ import { Button } from '../../../ui/button';
 import { Checkbox } from '../../../ui/checkbox';
 import { useJob } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
-import { useCellInUse } from '../frame/bench-provider';
+import { usePlaceInFocus } from '../frame/bench-provider';
 
 /** Points typed as rooms with a count: `kitchen 4, hall`. */
 export function AddPoints({ way, record }: { way: Way; record: (entries: readonly NewJobEntry[]) => boolean }) {
@@ -17,7 +17,7 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [inPlace, setInPlace] = useState(false);
-  const cell = useCellInUse();
+  const cell = usePlaceInFocus();
   const inHand = cell?.slot.on.of === 'point' ? job.points.get(cell.slot.on.id) : undefined;
   const after = inPlace && inHand?.wayId === way.id ? inHand : null;
   if (isSealed) return null;

@@ -5,7 +5,7 @@ import type { Board } from '../../../core/installation/board';
 import { Disclosure } from '../../../ui/disclosure';
 import { ChoiceField, EntryField, asLine } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
-import { ReadingField } from '../../workspace/reading-field';
+import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import type { InHand } from '../../../core/work/in-hand';
 import { useWanted } from '../../workspace/use-wanted';
 import { type Measure, slotAt } from '../../../core/installation/slot';
@@ -98,10 +98,10 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
             hint="Type and what its indicator shows"
           />
         </div>
-        <div>
+        <ReadingFields>
           <ReadingField slot={slotAt(on, zs)} label="Zs at the board" inHand={inHand} />
           <ReadingField slot={slotAt(on, boardIpf)} label="Ipf at the board" inHand={inHand} />
-        </div>
+        </ReadingFields>
       </div>
     </Disclosure>
   );

@@ -13,7 +13,7 @@ import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
-import { ReadingField } from '../../workspace/reading-field';
+import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import { fieldColumns } from '../../workspace/way-fields';
 import { WayDesign } from '../../workspace/way-design';
 
@@ -74,9 +74,11 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
           Ring bench
         </JobLink>
       )}
-      {dueOf(on).map((slot) => (
-        <ReadingField key={keyOf(slot)} slot={slot} inHand={inHand} large />
-      ))}
+      <ReadingFields key={way.id}>
+        {dueOf(on).map((slot) => (
+          <ReadingField key={keyOf(slot)} slot={slot} inHand={inHand} large />
+        ))}
+      </ReadingFields>
       <Disclosure className="pt-4" summary={<strong>Describe this way</strong>}>
         {fieldColumns.map((column) => (
           <EntryField

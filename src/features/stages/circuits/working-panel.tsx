@@ -64,7 +64,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
     <section
       aria-label="Working"
       aria-live="polite"
-      className="sticky bottom-0 z-10 grid min-h-32 gap-x-6 gap-y-2 border-b border-rule-strong bg-paper px-3 py-2 md:grid-cols-[15rem_1fr_18rem]"
+      className="sticky bottom-0 z-10 grid max-h-56 min-h-32 gap-x-6 gap-y-2 border-b overflow-y-auto border-rule-strong bg-paper px-3 py-2 md:grid-cols-[15rem_1fr_18rem]"
     >
       <div>
         <h2 className="text-base">{way ? `${way.number} ${way.description ?? ''}` : 'New way'}</h2>

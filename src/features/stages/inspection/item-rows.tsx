@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type Ref } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
 import { contradictedItems } from '../../../core/certificates/discrepancies/find-discrepancies';
@@ -42,7 +42,10 @@ type Props = {
 export function ItemRows({ items, place, led = null, shut = false }: Props) {
   const view = useJob();
   const { document, isSealed, append } = view;
-  const list = useRef<HTMLUListElement>(null);
+  const heads = useRef(new Map<string, HTMLElement>());
+  /** Settled by keys faster than the list could draw. */
+  const settled = useRef(new Set<string>());
+  useEffect(() => settled.current.clear(), [view]);
   const [chosen, setChosen] = useState<string | null>(null);
   const [asking, setAsking] = useState<Outcome | null>(null);
   const firstOpen = items.find(({ row }) => !itemOutcome(view, row.item))?.row.item;
@@ -56,7 +59,8 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
   const focus = (item: string | undefined) => {
     if (!item) return;
     choose(item);
-    requestAnimationFrame(() => list.current?.querySelector<HTMLElement>(`[data-item="${CSS.escape(item)}"]`)?.focus());
+    // At once: the next key may follow before the next frame, and is meant for the next item.
+    heads.current.get(item)?.focus();
   };
   const mark = (item: string, outcome: Outcome, reason: string | null): boolean => {
     const result = append([{ kind: 'item.marked', body: { documentId: document.id, item, outcome, reason } }]);
@@ -69,14 +73,18 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
       setAsking(outcome);
       return;
     }
-    if (!mark(item, outcome, null) || isCode(outcome)) return;
+    if (settled.current.has(item) || !mark(item, outcome, null)) return;
+    settled.current.add(item);
+    if (isCode(outcome)) return;
     const at = items.findIndex(({ row }) => row.item === item);
-    const next = [...items.slice(at + 1), ...items.slice(0, at)].find(({ row }) => !itemOutcome(view, row.item));
+    const next = [...items.slice(at + 1), ...items.slice(0, at)].find(
+      ({ row }) => !settled.current.has(row.item) && !itemOutcome(view, row.item),
+    );
     if (byKey) focus(next?.row.item);
     else if (place) choose(next?.row.item ?? null);
   };
   const onKey = (event: KeyboardEvent, item: string) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
     const at = items.findIndex(({ row }) => row.item === item);
     const outcome = keys[event.key.toLowerCase()];
     if (event.key === 'ArrowDown') focus(items[at + 1]?.row.item);
@@ -87,13 +95,18 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
   };
   if (items.length === 0) return null;
   return (
-    <ul ref={list} className="border-t border-rule">
+    <ul className="border-t border-rule">
       {items.map((each, index) => {
         const { item } = each.row;
         const isChosen = item === inHand;
         return (
           <Row
             key={item}
+            head={(element) => {
+              if (!element) return;
+              heads.current.set(item, element);
+              return () => void heads.current.delete(item);
+            }}
             item={each}
             place={place}
             isChosen={isChosen}
@@ -113,6 +126,7 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
 }
 
 type RowProps = {
+  readonly head: Ref<HTMLButtonElement>;
   readonly item: WalkItem;
   readonly place: string | null;
   readonly isChosen: boolean;
@@ -127,7 +141,20 @@ type RowProps = {
   readonly onKey: (event: KeyboardEvent) => void;
 };
 
-function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settle, record, leave, onKey }: RowProps) {
+function Row({
+  head,
+  item,
+  place,
+  isChosen,
+  isStop,
+  settlesHere,
+  asking,
+  choose,
+  settle,
+  record,
+  leave,
+  onKey,
+}: RowProps) {
   const view = useJob();
   const { definition, isSealed, jobId, append } = view;
   const { row, guidance } = item;
@@ -149,6 +176,7 @@ function Row({ item, place, isChosen, isStop, settlesHere, asking, choose, settl
       <div className="flex items-start gap-2">
         <button
           type="button"
+          ref={head}
           data-item={row.item}
           aria-expanded={isChosen}
           tabIndex={isStop ? 0 : -1}

@@ -20,7 +20,7 @@ import { Disclosure } from '../../../ui/disclosure';
 import type { InHand } from '../../../core/work/in-hand';
 import { Button } from '../../../ui/button';
 import { InHandLine, useInHand } from '../../workspace/in-hand';
-import { ReadingField } from '../../workspace/reading-field';
+import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 
 /** What is read at the incoming terminals, and of the earthing and bonding conductors. */
 export function OriginReadings() {
@@ -40,49 +40,51 @@ export function OriginReadings() {
       <div className="border-b border-rule py-1.5">
         <InHandLine inHand={inHand} change={change} />
       </div>
-      <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
-      <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
-      <ReadingField {...reading(voltsLineEarth)} label="Voltage L–E" />
-      <ReadingField {...reading(voltsNeutralEarth)} label="Voltage N–E" />
-      {supply.earthing === 'TN-C-S' && (
-        <Disclosure
-          open={view.job.readings.has(slotKey({ of: 'supply' }, voltsTerminal))}
-          summary={<span className="text-sm">A swap before the split looks normal here: try the terminal</span>}
-        >
-          <p className="text-sm">
-            With line and neutral exchanged upstream of the neutral and earth split all three read as they should, and
-            everything metal is live. From the earthing terminal to an earth of its own, a spike in the ground well away
-            from it, there should be next to nothing.
+      <ReadingFields>
+        <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
+        <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
+        <ReadingField {...reading(voltsLineEarth)} label="Voltage L–E" />
+        <ReadingField {...reading(voltsNeutralEarth)} label="Voltage N–E" />
+        {supply.earthing === 'TN-C-S' && (
+          <Disclosure
+            open={view.job.readings.has(slotKey({ of: 'supply' }, voltsTerminal))}
+            summary={<span className="text-sm">A swap before the split looks normal here: try the terminal</span>}
+          >
+            <p className="text-sm">
+              With line and neutral exchanged upstream of the neutral and earth split all three read as they should, and
+              everything metal is live. From the earthing terminal to an earth of its own, a spike in the ground well
+              away from it, there should be next to nothing.
+            </p>
+            <ReadingField {...reading(voltsTerminal)} label="Terminal to own earth" />
+          </Disclosure>
+        )}
+        <ReadingField {...reading(ze)} label="Ze" chooseHow />
+        <ReadingField {...reading(ipfLineNeutral)} label="Ipf, line to neutral" />
+        <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
+        {supply.liveConductors === 'three-phase' && (
+          <p role="note" className="border-b border-rule py-2 text-sm font-semibold">
+            Three phases: enter the largest Ipf over them; line to neutral counts twice, as the safe side of line to
+            line. Zs and RCD readings say no phase here yet: they are kept and printed as read, and not judged.
           </p>
-          <ReadingField {...reading(voltsTerminal)} label="Terminal to own earth" />
-        </Disclosure>
-      )}
-      <ReadingField {...reading(ze)} label="Ze" chooseHow />
-      <ReadingField {...reading(ipfLineNeutral)} label="Ipf, line to neutral" />
-      <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
-      {supply.liveConductors === 'three-phase' && (
-        <p role="note" className="border-b border-rule py-2 text-sm font-semibold">
-          Three phases: enter the largest Ipf over them; line to neutral counts twice, as the safe side of line to line.
-          Zs and RCD readings say no phase here yet: they are kept and printed as read, and not judged.
-        </p>
-      )}
-      {fault && (
-        <p className="border-b border-rule py-2 text-sm">
-          Every device has to break <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
-        </p>
-      )}
-      {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}
-      <ReadingField {...continuity({ of: 'conductor', to: 'earthing' })} label="Earthing conductor" />
-      {bondedServices
-        .filter((service) => service !== 'lightning' && supply[bondFieldOf[service]] === 'bonded')
-        .map((service) => (
-          <ReadingField
-            key={service}
-            {...continuity({ of: 'conductor', to: service })}
-            label={`Bonding to ${serviceWords[service]}`}
-          />
-        ))}
-      <Extraneous inHand={inHand} />
+        )}
+        {fault && (
+          <p className="border-b border-rule py-2 text-sm">
+            Every device has to break <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
+          </p>
+        )}
+        {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}
+        <ReadingField {...continuity({ of: 'conductor', to: 'earthing' })} label="Earthing conductor" />
+        {bondedServices
+          .filter((service) => service !== 'lightning' && supply[bondFieldOf[service]] === 'bonded')
+          .map((service) => (
+            <ReadingField
+              key={service}
+              {...continuity({ of: 'conductor', to: service })}
+              label={`Bonding to ${serviceWords[service]}`}
+            />
+          ))}
+        <Extraneous inHand={inHand} />
+      </ReadingFields>
     </section>
   );
 }

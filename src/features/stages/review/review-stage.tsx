@@ -42,26 +42,21 @@ export function ReviewStage() {
     if (!outcome.ok) toast(outcome.reason);
     return outcome.ok;
   };
+  // Once nothing is left but to sign, that comes first; until then what is left does.
+  const isReady = missing([...view.gaps]).length === 0;
+  const signatures = <Declarations record={record} jobId={jobId} />;
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
-      <section className="space-y-4">
-        {assessment ? (
-          <Assessment assessment={assessment} left={left} record={record} />
-        ) : (
-          <div>
-            <h1 className="text-xl">{definition.title}</h1>
-            <p className="text-sm text-faint">{document.works.description ?? 'The work is not described yet.'}</p>
-          </div>
-        )}
+    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
+      {assessment ? (
+        <Assessment assessment={assessment} left={left} record={record} />
+      ) : (
         <div>
-          {definition.about === 'condition' && <Summary record={record} />}
-          {definition.recommends && <NextInspection wanted={at(comeBack).wanted} record={record} />}
+          <h1 className="text-xl">{definition.title}</h1>
+          <p className="text-sm text-faint">{document.works.description ?? 'The work is not described yet.'}</p>
         </div>
-        {definition.about === 'works' && <Snags record={record} />}
-        <LettersLost />
-        <Declarations record={record} jobId={jobId} />
-      </section>
-      <div>
+      )}
+      <div className={`space-y-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 ${isReady ? '' : 'max-lg:order-last'}`}>
+        {isReady && signatures}
         <Contradictions record={record} />
         <section aria-labelledby="open">
           <h2 id="open" className="border-b border-rule-strong pb-1 text-xl">
@@ -82,6 +77,15 @@ export function ReviewStage() {
           )}
         </section>
       </div>
+      <section className="space-y-4">
+        <div>
+          {definition.about === 'condition' && <Summary record={record} />}
+          {definition.recommends && <NextInspection wanted={at(comeBack).wanted} record={record} />}
+        </div>
+        {definition.about === 'works' && <Snags record={record} />}
+        <LettersLost />
+        {!isReady && signatures}
+      </section>
       {view.practice && (
         <div className="lg:col-span-2">
           <PracticePaper />
@@ -138,7 +142,7 @@ function GapList() {
                   key={`${placeKey(gap.place)}${gap.what}`}
                   className="flex gap-2 border-b border-rule py-1 text-sm hover:bg-hover"
                 >
-                  <span className="w-14 shrink-0 text-faint">{gap.severity === 'missing' ? 'missing' : 'check'}</span>
+                  {gap.severity !== 'missing' && <span className="w-14 shrink-0 font-semibold">Check</span>}
                   <JobLink
                     href={addressOf(view, jobId, gap.place)}
                     className="flex-1 underline-offset-4 hover:underline"
