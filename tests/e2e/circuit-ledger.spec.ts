@@ -47,11 +47,11 @@ test.describe('the circuit ledger by keyboard alone', () => {
   test('a row born at the foot of the sheet is not behind what explains it', async ({ page }) => {
     await paste(page, Array.from({ length: 24 }, () => '0.35').join('\n'));
     await expect(cell(page, 'R1 plus R2', 24)).toBeVisible();
-    await cell(page, 'R1 plus R2', 24).focus();
+    await cell(page, 'circuit', 24).focus();
     await page.keyboard.press('ArrowDown');
-    await page.keyboard.type('0.36');
+    await page.keyboard.type('Porch light');
     await page.keyboard.press('Enter');
-    await expect(cell(page, 'R1 plus R2', 25)).toBeVisible();
+    await expect(cell(page, 'circuit', 25)).toBeVisible();
     const working = page.getByRole('region', { name: 'Working' });
     const [born, panel] = await Promise.all([focused(page).boundingBox(), working.boundingBox()]);
     expect((born?.y ?? 0) + (born?.height ?? 0)).toBeLessThanOrEqual(panel?.y ?? 0);

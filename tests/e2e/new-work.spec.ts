@@ -141,7 +141,7 @@ test('a minor-works form from its last reading past a snag and an outside signat
   await page.getByRole('textbox', { name: 'What is not right' }).fill('Cover plate loose');
   await page.getByRole('button', { name: 'Note the snag' }).click();
   await expect(page.getByRole('button', { name: /^Sign as/ })).toBeDisabled();
-  const snag = page.getByRole('listitem').filter({ hasText: 'Cover plate loose' }).first();
+  const snag = page.getByRole('region', { name: 'Snags' }).getByRole('listitem');
   await snag.getByRole('textbox').fill('Screwed home');
   await snag.getByRole('button').click();
 

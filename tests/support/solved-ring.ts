@@ -13,7 +13,8 @@ export type Wrong =
       readonly to: number;
       readonly metres: number;
     }
-  | { readonly is: 'same leg' | 'one link' }
+  | { readonly is: 'same leg' | 'one link' | 'unearthed' }
+  | { readonly is: 'not linked'; readonly step: 2 | 3 }
   | { readonly is: 'spur'; readonly socket: number; readonly metres: number }
   | { readonly is: 'contact'; readonly of: Wire; readonly socket: number; readonly ohms: number }
   | { readonly is: 'loose'; readonly of: Wire; readonly socket: number }
@@ -81,6 +82,7 @@ function networkOf({ sections }: Run, wrong: readonly Wrong[], step: 1 | 2 | 3):
     for (const wire of wires) {
       let ohms = (metres * (wire === 'C' ? cpc : live)) / 1000;
       for (const each of wrong) {
+        if (each.is === 'unearthed' && wire === 'C') ohms = Infinity;
         if ((each.is !== 'broken' && each.is !== 'joint') || each.after !== k || !each.of.includes(wire)) continue;
         ohms = each.is === 'broken' ? Infinity : ohms + (each.ohms ?? 0);
       }
@@ -118,7 +120,7 @@ function networkOf({ sections }: Run, wrong: readonly Wrong[], step: 1 | 2 | 3):
       resistors.push({ id: `${socket}.front.${wire}`, a: `${at}.${behind}`, b: `${at}.${wire}.front`, ohms });
     }
   }
-  if (step !== 1) {
+  if (step !== 1 && !wrong.some((each) => each.is === 'not linked' && each.step === step)) {
     const far = step === 2 ? 'N' : 'C';
     const same = wrong.some(({ is }) => is === 'same leg');
     joins.push(same ? ['A.L', `A.${far}`] : ['A.L', `B.${far}`]);
@@ -166,16 +168,25 @@ export function readRing(random: () => number, run: Run, wrong: readonly Wrong[]
   const values = (step: 2 | 3) =>
     order.map((socket) => (read(socket) ? shown(real.between(step, socket, pairs[step])) : null));
   const [step2, step3] = [values(2), values(3)];
+  const other = (step: 2 | 3, place: number, pair: readonly [Wire, Wire]) => ({
+    socket: place,
+    step,
+    pair,
+    reading: shown(real.between(step, order[place] as number, pair)),
+  });
+  // Where step 2 was open and step 3 is not, neutral to CPC is tried in step 3: it tells a crossing from a cut.
+  const alsoTried = step3
+    .flatMap((value, place) =>
+      step2[place] === 'open' && typeof value === 'number' ? [other(3, place, ['N', 'C'])] : [],
+    )
+    .slice(0, 4);
   // On an open the other pairs are tried, as the diagnosis asks.
   const tried = ([2, 3] as const).flatMap((step) =>
     (step === 2 ? step2 : step3).flatMap((value, place) =>
       value === 'open'
-        ? ([['N', 'C'], step === 2 ? ['L', 'C'] : ['L', 'N']] as const).map((pair) => ({
-            socket: place,
-            step,
-            pair: pair as readonly [Wire, Wire],
-            reading: shown(real.between(step, order[place] as number, pair as readonly [Wire, Wire])),
-          }))
+        ? ([['N', 'C'], step === 2 ? ['L', 'C'] : ['L', 'N']] as const).map((pair) =>
+            other(step, place, pair as readonly [Wire, Wire]),
+          )
         : [],
     ),
   );
@@ -198,7 +209,7 @@ export function readRing(random: () => number, run: Run, wrong: readonly Wrong[]
       ends: { r1: shown(real.end('L')), rn: shown(real.end('N')), r2: shown(real.end('C')) },
       step2,
       step3,
-      tried: tried.length > 20 ? tried.slice(0, 20) : tried,
+      tried: [...alsoTried, ...tried].slice(0, 20),
       cableRatio: run.own.cpc / run.own.live,
     },
   };
@@ -207,9 +218,15 @@ export function readRing(random: () => number, run: Run, wrong: readonly Wrong[]
 export const singleKinds = [
   'same leg',
   'one link',
+  'not linked 2',
+  'not linked 3',
+  'unearthed',
   'broken L',
   'broken N',
   'broken C',
+  'broken LN',
+  'broken LC',
+  'broken NC',
   'broken LNC',
   'joint L',
   'joint N',
@@ -218,6 +235,7 @@ export const singleKinds = [
   'crossed back',
   'bridge LNC',
   'bridge L',
+  'bridge C',
   'spur',
   'contact L',
   'contact N',
@@ -243,6 +261,12 @@ export function oneWrong(random: () => number, kind: SingleKind, sockets: number
     case 'same leg':
     case 'one link':
       return { is: kind };
+    case 'not linked 2':
+      return { is: 'not linked', step: 2 };
+    case 'not linked 3':
+      return { is: 'not linked', step: 3 };
+    case 'unearthed':
+      return { is: 'unearthed' };
     case 'crossed LN':
       return { is: 'crossed', after: 1 + pick(sockets - 1) };
     case 'crossed back': {
@@ -281,6 +305,8 @@ export function nameOfWrong(wrong: Wrong): string {
     case 'same leg':
     case 'one link':
       return `${wrong.is} both`;
+    case 'not linked':
+      return `${wrong.is} step ${wrong.step}`;
     default:
       return wrong.is;
   }

@@ -110,7 +110,7 @@ export function ReadingField({ slot, label, inHand, large = false, chooseHow = f
               setText(event.target.value);
             }}
             onFocus={(event) => event.target.select()}
-            onBlur={() => record(text)}
+            onBlur={() => editing.current && record(text)}
             onKeyDown={(event) => {
               // Where there is nothing to go to, what is typed next replaces what was recorded.
               if (event.key === 'Enter' && record(text) && !order?.next(id)) event.currentTarget.select();

@@ -70,7 +70,13 @@ describe('every row of the signature table', () => {
     ['nothing', { kind: 'healthy' }, 0],
     ['same leg', { kind: 'same leg', steps: 'both' }, 0],
     ['one link', { kind: 'one link', steps: 'both', missing: 'A' }, 0],
+    ['neither link in step 2', { kind: 'not linked', steps: 'step 2' }, 0],
+    ['neither link in step 3', { kind: 'not linked', steps: 'step 3' }, 0],
+    ['no link at all', { kind: 'not linked', steps: 'both' }, 0],
+    ['no CPC anywhere', { kind: 'unearthed' }, 0],
     ['line broken', { kind: 'broken', conductors: ['L'], after: 5 }, 0],
+    ['line and CPC cut at one place', { kind: 'broken', conductors: ['L', 'C'], after: 5 }, 0],
+    ['neutral and CPC cut at one place', { kind: 'broken', conductors: ['N', 'C'], after: 5 }, 0],
     ['neutral broken', { kind: 'broken', conductors: ['N'], after: 5 }, 0],
     ['CPC broken', { kind: 'broken', conductors: ['C'], after: 5 }, 0],
     ['all broken', { kind: 'broken', conductors: ['L', 'N', 'C'], after: 5 }, 0],
@@ -80,6 +86,7 @@ describe('every row of the signature table', () => {
     ['crossed on one leg', { kind: 'crossed', swap: ['L', 'N'], after: 5 }, 0],
     ['crossed and back', { kind: 'crossed back', after: 3, until: 6 }, 0],
     ['bridge 3 to 7', { kind: 'bridge', from: 2, to: 6, conductors: ['L', 'N', 'C'] }, 0.0445],
+    ['bridge in CPC', { kind: 'bridge', from: 2, to: 6, conductors: ['C'] }, 0.0445],
     ['bridge in line', { kind: 'bridge', from: 2, to: 6, conductors: ['L'] }, 0.0445],
     ['worn neutral contact', { kind: 'contact', conductor: 'N', socket: 4 }, 0.4],
   ])('%s', (_name, fault, size) => {
@@ -87,9 +94,8 @@ describe('every row of the signature table', () => {
     const [best] = diagnoseRing(readings).explanations;
     expect(named(readings)[0]).toBe(nameOf(fault));
     if (
-      !['healthy', 'same leg', 'one link'].includes(fault.kind) &&
-      nameOf(fault) !== 'broken N' &&
-      nameOf(fault) !== 'broken LNC'
+      !['healthy', 'same leg', 'one link', 'not linked', 'unearthed'].includes(fault.kind) &&
+      !['broken N', 'broken LNC', 'broken LC', 'broken NC'].includes(nameOf(fault))
     )
       expect(best && placedWithinOne(fault, best.fault)).toBe(true);
   });
@@ -118,6 +124,58 @@ describe('every row of the signature table', () => {
     const after = diagnoseRing(read(fault, 0, { tried }));
     expect(nameOf(after.explanations[0]?.fault ?? { kind: 'healthy' })).toBe(`reversed ${swap.join('')}`);
     expect(after.confident).toBe(true);
+  });
+});
+
+describe('what is no ring, or no ring to be sure of', () => {
+  const nine = <V>(value: V) => Array.from({ length: 9 }, () => value);
+  const given = (part: Partial<RingReadings>): RingReadings => ({
+    sockets: 9,
+    ordered: true,
+    ends: { r1: 0.6, rn: 0.6, r2: 0.98 },
+    step2: nine(0.3),
+    step3: [0.37, 0.38, 0.39, 0.39, 0.4, 0.39, 0.39, 0.38, 0.37],
+    cableRatio: 1.633,
+    ...part,
+  });
+  const zero = { ends: { r1: 0, rn: 0, r2: 0 }, step2: nine(0), step3: nine(0) };
+
+  it('nothing but zeros is no ring', () => {
+    expect(named(given(zero))).toEqual(['nothing fits']);
+    expect(named(given({ ...zero, ordered: false }))).toEqual(['nothing fits']);
+    expect(named(given({}))[0]).toBe('healthy');
+  });
+
+  it('columns that are alike are not said to be in one another’s place', () => {
+    const alike = given({ ends: { r1: 0.6, rn: 0.6, r2: 0.98 }, step3: nine(0.3) });
+    expect(named(alike)).not.toContain('steps exchanged');
+    const swapped = given({ step2: given({}).step3, step3: nine(0.3) });
+    expect(named(swapped)[0]).toBe('steps exchanged');
+  });
+
+  it('line and neutral cut at one place is told from a crossing by neutral to CPC in step 3', () => {
+    const cut: RingFault = { kind: 'broken', conductors: ['L', 'N'], after: 5 };
+    const before = diagnoseRing(read(cut));
+    expect(before.confident).toBe(false);
+    expect(explainRing(before, read(cut), null, pack).next[0]).toMatchObject({ step: 3, pair: 'N–CPC' });
+    const tried = [{ socket: 2, step: 3, pair: ['N', 'C'], reading: 'open' }] as const;
+    expect(named(read(cut, 0, { tried }))[0]).toBe('broken LN');
+    const crossing = [{ socket: 2, step: 3, pair: ['N', 'C'], reading: 0.9 }] as const;
+    expect(named(read(cut, 0, { tried: crossing }))[0]).toBe('crossed LN');
+  });
+
+  it('a sound ring of another ratio is never said to have a poor joint', () => {
+    for (const r2 of [0.45, 0.6, 0.8, 0.98, 1.2, 1.5, 1.8]) {
+      const step3 = Array.from({ length: 9 }, (_, i) => {
+        const u = (i + 1) / 10;
+        const one = 0.6 * u + r2 * (1 - u);
+        return Math.round(((one * (0.6 + r2 - one)) / (0.6 + r2)) * 100) / 100;
+      });
+      const readings = given({ ends: { r1: 0.6, rn: 0.6, r2 }, step3 });
+      const report = explainRing(diagnoseRing(readings), readings, { liveMm2: 2.5, cpcMm2: 1.5 }, pack);
+      if (report.explanations[0]?.kind === 'healthy') expect(report.cable ?? '').not.toMatch(/joint/);
+      if (r2 < 0.98) expect(report.explanations.map(({ kind }) => kind)).not.toContain('joint C');
+    }
   });
 });
 

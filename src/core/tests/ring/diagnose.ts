@@ -52,7 +52,7 @@ const sure = 0.99;
  */
 export function diagnoseRing(readings: RingReadings): Diagnosis {
   const { evidence, house } = weighedHouse(readings);
-  const mistakes = mistakesOf(readings, evidence, house[0]);
+  const mistakes = house.length === 0 ? [] : mistakesOf(readings, evidence, house[0]);
   const nothing = beliefInNothing(evidence);
   const [lead] = house;
   const top = Math.max(lead?.belief ?? -Infinity, nothing, ...mistakes.map(({ belief }) => belief));
@@ -112,6 +112,7 @@ type Weighed = Scored & { readonly fault: RingFault };
  */
 function weighedHouse(readings: RingReadings): { evidence: Evidence; house: Weighed[] } {
   const evidence = evidenceOf(readings);
+  if (isOfNoRing(evidence)) return { evidence, house: [] };
   const house = wholesOf(readings, evidence);
   const left = readings.noiseOhms === undefined ? scatterLeft(house[0], evidence) : Infinity;
   if (left > evidence.sigma * muchLess) return { evidence, house };
@@ -119,6 +120,12 @@ function weighedHouse(readings: RingReadings): { evidence: Evidence; house: Weig
   return { evidence: finer, house: wholesOf(readings, finer) };
 }
 const muchLess = 0.6;
+
+/** Nothing but zeros at the ends: no ring is so short, whatever its sockets read. The probes were on one another. */
+const isOfNoRing = ({ ends }: Evidence): boolean =>
+  ends.length > 0 && ends.every(({ value }) => value !== null && value <= leastEnd);
+/** In ohm of line or CPC end to end: less than three metres of 2.5 mm². */
+const leastEnd = 0.02;
 
 /** How far most readings are from a ring and its sockets, as a standard deviation in ohm; never less than a usual instrument's least. */
 function scatterLeft(lead: Weighed | undefined, { bySocket, sigma }: Evidence): number {
@@ -299,7 +306,9 @@ function mistakesOf(readings: RingReadings, evidence: Evidence, lead: Weighed | 
           mapFigures(readings, (value) => Math.max(0, value - leads)),
           leads,
         )),
-    ...tried({ kind: 'steps exchanged' }, 0.004, { ...readings, step2: readings.step3, step3: readings.step2 }),
+    ...(columnsDiffer(readings, evidence.sigma)
+      ? tried({ kind: 'steps exchanged' }, 0.004, { ...readings, step2: readings.step3, step3: readings.step2 })
+      : []),
     ...(
       [
         [['N', 'C'], { r1, rn: r2, r2: rn }],
@@ -319,6 +328,18 @@ function mistakesOf(readings: RingReadings, evidence: Evidence, lead: Weighed | 
       }),
     ),
   ];
+}
+
+/** Whether the two steps read otherwise anywhere: columns that are alike cannot be told to be in one another's place. */
+function columnsDiffer({ step2, step3 }: RingReadings, sigma: number): boolean {
+  const apart = step2.map((two, socket) => {
+    const three = step3[socket] ?? null;
+    if (two === null || three === null) return two === three ? 0 : 1;
+    return typeof two === 'number' && typeof three === 'number'
+      ? Math.abs(two - three) / (6 * sigma)
+      : Number(two !== three);
+  });
+  return apart.some((each) => each >= 1);
 }
 
 /** What leads that were not nulled add to every reading, in ohm: what step 2 is above a quarter of the ends, twice. */
@@ -353,7 +374,9 @@ function mapFigures(readings: RingReadings, change: (value: number) => number): 
 
 /** With everything read and nothing open, whatever must show an open somewhere is out of the question. */
 function mayFit(fault: RingFault, { complete, opens }: Evidence): boolean {
-  return !complete || opens > 0 || !['broken', 'crossed', 'crossed back'].includes(fault.kind);
+  return (
+    !complete || opens > 0 || !['broken', 'crossed', 'crossed back', 'unearthed', 'not linked'].includes(fault.kind)
+  );
 }
 
 /** Whether it leaves the same readings open as a sound ring does. */
@@ -412,8 +435,9 @@ function worthRefining<T extends { fault: RingFault; belief: number }>(screened:
  * bridge between them would give it (a hump on a level, in each step), by least squares.
  */
 function likelyBridges(evidence: Evidence, start: RingFit): RingFault[] {
-  if (evidence.ends.some((e) => e.value === null) || !evidence.ordered) return [];
+  if (evidence.ends.some((e) => e.value === null)) return [];
   const count = evidence.bySocket.length;
+  if (!evidence.ordered) return bridgesSomewhere(count);
   const at = evidence.bySocket.map((_, i) => ({ u: even(i, count) }));
   const observed = ([2, 3] as const).map((step) =>
     evidence.bySocket.flatMap((list, socket) =>
@@ -456,8 +480,22 @@ function likelyBridges(evidence: Evidence, start: RingFit): RingFault[] {
   );
 }
 
+/** Without an order there is no shape to go by: a short bridge, a middling one and a long one, wherever the sockets turn out to be. */
+const bridgesSomewhere = (count: number): RingFault[] =>
+  bridgeConductors.flatMap((conductors) =>
+    bridgeSpans
+      .map(([from, to]) => ({ from: Math.floor(from * count), to: Math.floor(to * count) }))
+      .filter(({ from, to }) => to > from + 1 && to < count)
+      .map(({ from, to }): RingFault => ({ kind: 'bridge', from, to, conductors })),
+  );
+const bridgeSpans = [
+  [0.2, 0.5],
+  [0.25, 0.7],
+  [0.1, 0.9],
+] as const;
+
 const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / (values.length || 1);
-const bridgeConductors: readonly (readonly ('L' | 'N' | 'C')[])[] = [['L', 'N', 'C'], ['L'], ['N']];
+const bridgeConductors: readonly (readonly ('L' | 'N' | 'C')[])[] = [['L', 'N', 'C'], ['L'], ['N'], ['C']];
 
 /** What kind of thing an explanation is, whatever its place: places of one kind add up. */
 export const nameOf = (fault: Finding): string => {
@@ -478,6 +516,7 @@ export const nameOf = (fault: Finding): string => {
       return `bridge ${fault.conductors.join('')}`;
     case 'same leg':
     case 'one link':
+    case 'not linked':
       return `${fault.kind} ${fault.steps}`;
     default:
       return fault.kind;

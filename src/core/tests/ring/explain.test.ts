@@ -42,7 +42,7 @@ describe('every explanation in words', () => {
   const all: Finding[] = [...ringHypotheses(6, true), ...socketHypotheses(2), ...bridges, ...mistakes];
   const kinds = [...new Map(all.map((fault) => [nameOf(fault), fault])).values()];
 
-  it('covers every kind', () => expect(new Set(all.map((fault) => fault.kind)).size).toBe(19));
+  it('covers every kind', () => expect(new Set(all.map((fault) => fault.kind)).size).toBe(21));
   it.each(kinds.map((fault) => [nameOf(fault), fault] as const))(
     '%s has a title, reasons and what to do',
     (_name, fault) => {
@@ -63,6 +63,8 @@ describe('every explanation in words', () => {
     ['at a socket', { kind: 'spur', socket: 2 }, 'at socket 3'],
     ['a stretch', { kind: 'crossed back', after: 1, until: 4 }, 'sockets 2 to 4'],
     ['a bridge', { kind: 'bridge', from: 1, to: 4, conductors: ['L', 'N', 'C'] }, 'from about socket 2 to socket 5'],
+    ['no CPC is nowhere', { kind: 'unearthed' }, null],
+    ['nor is what is not linked', { kind: 'not linked', steps: 'step 3' }, null],
     ['links are nowhere', { kind: 'same leg', steps: 'both' }, null],
   ])('%s', (_name, fault, place) => expect(explained(fault).place).toBe(place));
 
@@ -78,6 +80,8 @@ describe('what becomes an observation', () => {
     ['a sound ring is none', { kind: 'healthy' }, null],
     ['wrong links are the tester’s own', { kind: 'same leg', steps: 'both' }, null],
     ['a link forgotten too', { kind: 'one link', steps: 'both', missing: 'A' }, null],
+    ['nor is leaving both out', { kind: 'not linked', steps: 'step 3' }, null],
+    ['no CPC at all', { kind: 'unearthed' }, { item: '5.8', code: 'C2' }],
     ['a spur by itself is allowed', { kind: 'spur', socket: 1 }, null],
     ['line broken', { kind: 'broken', conductors: ['L'], after: 2 }, { item: '5.6', code: 'C2' }],
     ['neutral broken', { kind: 'broken', conductors: ['N'], after: 2 }, { item: '5.6', code: 'C2' }],

@@ -112,6 +112,7 @@ function observationOf(fault: Finding, pack: EditionPack): RingExplanation['obse
     case 'healthy':
     case 'same leg':
     case 'one link':
+    case 'not linked':
     case 'spur':
     case 'elsewhere':
     case 'slipped':
@@ -123,6 +124,8 @@ function observationOf(fault: Finding, pack: EditionPack): RingExplanation['obse
       return null;
     case 'broken':
       return { item: item(fault.conductors.includes('C') ? 'cpc' : 'ring'), code: 'C2' };
+    case 'unearthed':
+      return { item: item('cpc'), code: 'C2' };
     case 'loose':
       return { item: item(fault.conductor === 'C' ? 'cpc' : 'accessory'), code: 'C2' };
     case 'reversed':
@@ -209,5 +212,5 @@ function otherCable(diagnosis: Diagnosis, recorded: RingCable | null, pack: Edit
   const ratio = `r2 ÷ r1 is ${found.toFixed(2)}; ${recorded.liveMm2}/${recorded.cpcMm2} mm² gives ${own.toFixed(2)}`;
   return other
     ? `${ratio}: it behaves like ${other.liveMm2}/${other.cpcMm2} mm² (${other.era}).`
-    : `${ratio}: part of it is another size, or the CPC has a poor joint.`;
+    : `${ratio}: part of it is another size.`;
 }

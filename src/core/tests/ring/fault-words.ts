@@ -128,6 +128,26 @@ export function sayFault(
         ),
         action: 'Make the other link and repeat the step.',
       };
+    case 'not linked': {
+      const which = fault.steps === 'both' ? 'Steps 2 and 3 are' : `${capital(fault.steps)} is`;
+      return {
+        ...base,
+        title: `${which} not linked`,
+        reasons: said(
+          fault.steps !== 'step 3' && two,
+          fault.steps !== 'step 2' && three,
+          ends && `${ends}: the conductors are whole end to end`,
+        ),
+        action: 'Make both links and repeat the step.',
+      };
+    }
+    case 'unearthed':
+      return {
+        ...base,
+        title: 'No CPC on this ring',
+        reasons: said(taken.named('C'), three, two && `${two}: line and neutral are a ring`),
+        action: `No R1+R2 by the ring method. Find where the CPC ends; code it (${itemsNamed(pack, 'cpc')}). Nothing of class I belongs on it until then.`,
+      };
     case 'broken':
       return {
         ...base,
@@ -312,6 +332,10 @@ export const nameInWords = (fault: Finding): string => {
       return 'both links are on one leg';
     case 'one link':
       return 'a link is missing';
+    case 'not linked':
+      return 'no link is made';
+    case 'unearthed':
+      return 'the ring has no CPC';
     case 'elsewhere':
       return 'it is on another circuit';
     case 'spur':

@@ -213,19 +213,25 @@ function placeSocket(
 const mismatchResidual = Math.sqrt(openMismatch * 2);
 const buffers = [new Float64Array(64), new Float64Array(64)] as const;
 
+/** Of breaks and of crossings, how many are of these cores: a nail seldom takes two, and a bare CPC is seldom mistaken for another. */
+function shareOfCores(fault: Extract<RingFault, { kind: 'broken' | 'crossed' }>): number {
+  if (fault.kind === 'crossed') return fault.swap.includes('C') ? 0.05 : 0.9;
+  return fault.conductors.length === 2 ? 0.06 : 0.2;
+}
+
 /** Belief before the readings: how usual the kind is, shared over its places, and the price of a free size. */
 function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   const n = evidence.bySocket.length;
   const places: Partial<Record<RingFault['kind'], number>> = {
     'same leg': 3,
     'one link': 6,
-    broken: 4 * (n + 1),
+    'not linked': 3,
     joint: 3 * (n + 1),
-    crossed: 3 * (n + 1),
-    'crossed back': Math.max(1, (n * (n - 1)) / 2),
+    'crossed back': evidence.ordered ? Math.max(1, (n * (n - 1)) / 2) : 1,
     bridge: 2 * n,
   };
-  let prior = Math.log(usual[fault.kind] / (places[fault.kind] ?? 1));
+  const share = fault.kind === 'broken' || fault.kind === 'crossed' ? shareOfCores(fault) / (n + 1) : 1;
+  let prior = Math.log((usual[fault.kind] * share) / (places[fault.kind] ?? 1));
   if (hasSize(fault)) {
     // One more free figure: the share of its range that the readings leave. Very small ones are no fault.
     prior -= fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 8 : 3.5) : 2.5;
@@ -280,11 +286,18 @@ function climb(fault: RingFault, evidence: Evidence, from: Scored): Scored {
   return found;
 }
 
-/** How likely a CPC of so many times the line's resistance is: a standard pair, or mixed cable between them. */
+/**
+ * How likely a CPC of so many times the line's resistance is: a standard pair, or mixed cable between them. Where the cable
+ * is recorded a stretch of another is likely to be a short one: the further from the record, the less likely.
+ */
 function ratioBelief(ratio: number, recorded: number | null): number {
   const near = (of: number) => Math.exp(-0.5 * ((ratio - of) / (0.04 * of)) ** 2) / (0.04 * of * 2.507);
   const standard = usualRatios.reduce((sum, of, i) => sum + (usualShares[i] ?? 0) * near(of), 0);
   const mixed = ratio > 0.95 && ratio < 2.75 ? 0.1 / 1.8 : 1e-3;
-  return Math.log((recorded === null ? 0.85 * standard : 0.8 * near(recorded) + 0.1 * standard) + mixed);
+  if (recorded === null) return Math.log(0.85 * standard + mixed);
+  const stretch = Math.exp(-Math.abs(ratio / recorded - 1) / mixedShare) / (2 * mixedShare * recorded);
+  return Math.log(0.8 * near(recorded) + 0.1 * standard + 0.09 * stretch + 0.1 * mixed);
 }
+/** How much a stretch of another cable usually changes the whole of a ring's. */
+const mixedShare = 0.12;
 const usualShares = [0.62, 0.16, 0.16, 0.06];

@@ -6,6 +6,10 @@ export type RingFault =
   | { readonly kind: 'healthy' }
   | { readonly kind: 'same leg'; readonly steps: 'both' | 'step 2' | 'step 3' }
   | { readonly kind: 'one link'; readonly steps: 'both' | 'step 2' | 'step 3'; readonly missing: 'A' | 'B' }
+  /** Neither link made. */
+  | { readonly kind: 'not linked'; readonly steps: 'both' | 'step 2' | 'step 3' }
+  /** No CPC anywhere on the ring. */
+  | { readonly kind: 'unearthed' }
   | { readonly kind: 'broken'; readonly conductors: readonly RingConductor[]; readonly after: number }
   | { readonly kind: 'joint'; readonly conductor: RingConductor; readonly after: number }
   | { readonly kind: 'spur'; readonly socket: number }
@@ -39,6 +43,8 @@ export const usual: Readonly<Record<RingFaultKind, number>> = {
   healthy: 2,
   'same leg': 0.05,
   'one link': 0.03,
+  'not linked': 0.03,
+  unearthed: 0.02,
   broken: 0.07,
   joint: 0.15,
   crossed: 0.02,
@@ -69,15 +75,23 @@ export function ringHypotheses(sockets: number, ordered: boolean): RingFault[] {
     ...steps.flatMap((which) =>
       (['A', 'B'] as const).map((missing): RingFault => ({ kind: 'one link', steps: which, missing })),
     ),
+    ...steps.map((which): RingFault => ({ kind: 'not linked', steps: which })),
+    { kind: 'unearthed' },
     ...sections.flatMap((after): RingFault[] => [
       ...ringConductors.map((c): RingFault => ({ kind: 'broken', conductors: [c], after })),
+      ...swaps.map((two): RingFault => ({ kind: 'broken', conductors: [...two], after })),
       { kind: 'broken', conductors: [...ringConductors], after },
       ...ringConductors.map((conductor): RingFault => ({ kind: 'joint', conductor, after })),
       ...swaps.map((swap): RingFault => ({ kind: 'crossed', swap, after })),
     ]),
-    ...(ordered ? places : []).flatMap((after) =>
-      places.filter((until) => until > after + 1).map((until): RingFault => ({ kind: 'crossed back', after, until })),
-    ),
+    // Without an order it has no ends: only which sockets are within it is weighed, each by itself.
+    ...(ordered
+      ? places.flatMap((after) =>
+          places
+            .filter((until) => until > after + 1)
+            .map((until): RingFault => ({ kind: 'crossed back', after, until })),
+        )
+      : [{ kind: 'crossed back', after: 0, until: 1 } as const]),
   ];
 }
 
@@ -119,6 +133,8 @@ export function shapeOf(fault: RingFault, fit: RingFit, at: readonly { readonly 
       return { ohms, broken: fault };
     case 'joint':
       return { ohms, joint: { conductor: fault.conductor, after: fault.after, ohms: fit.size } };
+    case 'unearthed':
+      return { ohms, absent: 'C' };
     case 'crossed':
     case 'crossed back':
       return { ohms, crossed: { swap: ['L', 'N'], ...fault } };
@@ -133,7 +149,8 @@ export function shapeOf(fault: RingFault, fit: RingFit, at: readonly { readonly 
 }
 
 export function linkingOf(fault: RingFault, step: 2 | 3): Linking {
-  if (fault.kind !== 'same leg' && fault.kind !== 'one link') return 'opposite';
+  if (fault.kind !== 'same leg' && fault.kind !== 'one link' && fault.kind !== 'not linked') return 'opposite';
   if (fault.steps !== 'both' && fault.steps !== `step ${step}`) return 'opposite';
+  if (fault.kind === 'not linked') return 'none';
   return fault.kind === 'same leg' ? 'same' : fault.missing === 'A' ? 'second only' : 'first only';
 }

@@ -14,8 +14,8 @@ export const ringConductors = ['L', 'N', 'C'] as const;
 export type RingConductor = (typeof ringConductors)[number];
 export type ConductorPair = readonly [RingConductor, RingConductor];
 
-/** How two conductors' ends are linked for steps 2 and 3: opposite is right; one link may be forgotten. */
-export type Linking = 'opposite' | 'same' | 'first only' | 'second only';
+/** How two conductors' ends are linked for steps 2 and 3: opposite is right; one link may be forgotten, or both. */
+export type Linking = 'opposite' | 'same' | 'first only' | 'second only' | 'none';
 export type RingStep = 1 | 2 | 3;
 
 export type RingShape = {
@@ -24,6 +24,8 @@ export type RingShape = {
   /** A joint in the section after so many sockets. */
   readonly joint?: { readonly conductor: RingConductor; readonly after: number; readonly ohms: number };
   readonly broken?: { readonly conductors: readonly RingConductor[]; readonly after: number };
+  /** A conductor that is nowhere on the ring. */
+  readonly absent?: RingConductor;
   /** Conductors that change places in the section after so many sockets, and back again where `until` is given. */
   readonly crossed?: { readonly swap: ConductorPair; readonly after: number; readonly until?: number };
   readonly bridge?: {
@@ -57,7 +59,7 @@ export type RingMeter = {
 
 /** The ring as it is linked for a step: `meter.read` is what stands on the instrument, without its errors. */
 export function ringMeter(shape: RingShape, step: RingStep, linking: Linking = 'opposite'): RingMeter {
-  const { joint, broken, crossed, bridge } = shape;
+  const { joint, broken, crossed, bridge, absent } = shape;
   const total = (c: RingConductor): number => shape.ohms[c] + (joint?.conductor === c ? joint.ohms : 0);
   // Which conductor carries the name `c` at end B: crossing and not crossing back exchanges two.
   const atB = (c: RingConductor): RingConductor =>
@@ -140,6 +142,7 @@ export function ringMeter(shape: RingShape, step: RingStep, linking: Linking = '
       const extra = socket.extra ? (socket.extra[one] ?? 0) + (socket.extra[two] ?? 0) : 0;
       if (extra === Infinity) return null;
       const [c, d] = [behind(socket, one), behind(socket, two)];
+      if (absent !== undefined && (c === absent || d === absent)) return null;
       const { u, w, index } = socket;
       const reading = resistance(
         c,
@@ -151,7 +154,7 @@ export function ringMeter(shape: RingShape, step: RingStep, linking: Linking = '
       return reading === null ? null : reading + extra;
     },
     end(c) {
-      if (broken?.conductors.includes(c) || atB(c) !== c) return null;
+      if (c === absent || broken?.conductors.includes(c) || atB(c) !== c) return null;
       return resistance(c, coordinate(c, 0), c, coordinate(c, total(c)), true);
     },
   };
@@ -166,7 +169,7 @@ const place = (end: End, atB: (c: RingConductor) => RingConductor): End =>
   end.side === 'B' ? { ...end, conductor: atB(end.conductor) } : end;
 
 function linksOf(step: RingStep, linking: Linking): readonly (readonly [End, End])[] {
-  if (step === 1) return [];
+  if (step === 1 || linking === 'none') return [];
   const other: RingConductor = step === 2 ? 'N' : 'C';
   const [near, far] = linking === 'same' ? (['A', 'B'] as const) : (['B', 'A'] as const);
   const first = [

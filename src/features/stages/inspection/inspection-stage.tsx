@@ -14,7 +14,7 @@ import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { useLoaded } from '../../../ui/use-loaded';
 import { usePlace } from '../../workspace/place';
-import { ItemRows } from './item-rows';
+import { type ItemGroup, ItemRows } from './item-rows';
 import { PlaceHead, Places } from './places';
 import { WhatIsHere } from './what-is-here';
 
@@ -101,7 +101,11 @@ function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
       <Places walk={walk} here={here.name} go={go} />
       <div>
         <PlaceHead key={here.name} place={here} walk={walk} pictures={pictures} />
-        <ItemRows key={`rows ${here.name}`} items={here.closes} place={here.name} />
+        <ItemRows
+          key={`rows ${here.name}`}
+          groups={[{ name: `Items of ${here.name}`, head: null, items: here.closes }]}
+          place={here.name}
+        />
         {also.length > 0 && (
           <Disclosure
             key={`also ${here.name}`}
@@ -111,7 +115,7 @@ function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
               <span className="text-sm font-semibold">Look here too: {also.length} items, settled further on</span>
             }
           >
-            <ItemRows items={also} place={here.name} shut />
+            <ItemRows groups={[{ name: `Seen in ${here.name} too`, head: null, items: also }]} place={here.name} shut />
           </Disclosure>
         )}
         {next && (
@@ -150,26 +154,25 @@ function BySection({ guidance, led }: { guidance: readonly ItemGuidance[]; led: 
         : `${open.length} items marked acceptable.`,
     );
   };
-  return sections.map((section) => {
+  const groups = sections.map((section): ItemGroup => {
     const rows = schedule.filter((row) => row.section === section);
     const open = rows.filter((row) => !itemOutcome(view, row.item)).length;
-    return (
-      <section key={section} aria-label={section} className="pb-4">
-        <div className="flex flex-wrap items-baseline gap-3 border-b border-rule-strong pb-1">
-          <h2 className="text-lg">
-            {rows[0]?.item.split('.')[0]} {section}
-          </h2>
-          <span className="flex-1 text-sm text-faint">
-            {open === 0 ? `✓ all ${rows.length}` : `${open} of ${rows.length} open`}
-          </span>
-          {open > 1 && !isSealed && (
-            <Button look="quiet" onClick={() => restOf(section)}>
-              Mark the {open} left acceptable
-            </Button>
-          )}
-        </div>
-        <ItemRows items={items.filter(({ row }) => row.section === section)} place={null} led={led} />
-      </section>
+    const head = (
+      <div className="flex flex-wrap items-baseline gap-3 border-b border-rule-strong pb-1">
+        <h2 className="text-lg">
+          {rows[0]?.item.split('.')[0]} {section}
+        </h2>
+        <span className="flex-1 text-sm text-faint">
+          {open === 0 ? `✓ all ${rows.length}` : `${open} of ${rows.length} open`}
+        </span>
+        {open > 1 && !isSealed && (
+          <Button look="quiet" onClick={() => restOf(section)}>
+            Mark the {open} left acceptable
+          </Button>
+        )}
+      </div>
     );
+    return { name: section, head, items: items.filter(({ row }) => row.section === section) };
   });
+  return <ItemRows groups={groups} place={null} led={led} />;
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, type KeyboardEvent, type Ref } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode, type Ref } from 'react';
 import { v7 } from 'uuid';
 import { useJob } from '../../../client/job-provider';
 import { contradictedItems } from '../../../core/certificates/discrepancies/find-discrepancies';
@@ -28,8 +28,11 @@ const keys: Readonly<Record<string, Outcome>> = {
   n: 'N/A',
 };
 
+/** Items under one heading. */
+export type ItemGroup = { readonly name: string; readonly head: ReactNode; readonly items: readonly WalkItem[] };
+
 type Props = {
-  readonly items: readonly WalkItem[];
+  readonly groups: readonly ItemGroup[];
   /** Where one stands; null by the sections of the paper. */
   readonly place: string | null;
   /** The item a link led to. */
@@ -39,9 +42,10 @@ type Props = {
 };
 
 /** Items of a schedule: the one in hand open, with what to look for, what was measured, and its outcomes. */
-export function ItemRows({ items, place, led = null, shut = false }: Props) {
+export function ItemRows({ groups, place, led = null, shut = false }: Props) {
   const view = useJob();
   const { document, isSealed, append } = view;
+  const items = groups.flatMap((group) => group.items);
   const heads = useRef(new Map<string, HTMLElement>());
   /** Settled by keys faster than the list could draw. */
   const settled = useRef(new Set<string>());
@@ -73,7 +77,9 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
       setAsking(outcome);
       return;
     }
-    if (settled.current.has(item) || !mark(item, outcome, null)) return;
+    const before = itemOutcome(view, item);
+    const stands = settled.current.has(item) || (before?.outcome === outcome && before.reason === null);
+    if (!stands && !mark(item, outcome, null)) return;
     settled.current.add(item);
     if (isCode(outcome)) return;
     const at = items.findIndex(({ row }) => row.item === item);
@@ -93,36 +99,39 @@ export function ItemRows({ items, place, led = null, shut = false }: Props) {
     else return;
     event.preventDefault();
   };
-  if (items.length === 0) return null;
-  return (
-    <ul className="border-t border-rule">
-      {items.map((each, index) => {
-        const { item } = each.row;
-        const isChosen = item === inHand;
-        return (
-          <Row
-            key={item}
-            head={(element) => {
-              if (!element) return;
-              heads.current.set(item, element);
-              return () => void heads.current.delete(item);
-            }}
-            item={each}
-            place={place}
-            isChosen={isChosen}
-            isStop={isChosen || (!inHand && index === 0)}
-            settlesHere={!shut}
-            asking={isChosen ? asking : null}
-            choose={() => choose(isChosen ? '' : item)}
-            settle={(outcome) => settle(item, outcome, false)}
-            record={(outcome, reason) => mark(item, outcome, reason) && setAsking(null)}
-            leave={() => setAsking(null)}
-            onKey={(event) => onKey(event, item)}
-          />
-        );
-      })}
-    </ul>
-  );
+  const row = (each: WalkItem) => {
+    const { item } = each.row;
+    const isChosen = item === inHand;
+    return (
+      <Row
+        key={item}
+        head={(element) => {
+          if (!element) return;
+          heads.current.set(item, element);
+          return () => void heads.current.delete(item);
+        }}
+        item={each}
+        place={place}
+        isChosen={isChosen}
+        isStop={isChosen || (!inHand && each === items[0])}
+        settlesHere={!shut}
+        asking={isChosen ? asking : null}
+        choose={() => choose(isChosen ? '' : item)}
+        settle={(outcome) => settle(item, outcome, false)}
+        record={(outcome, reason) => mark(item, outcome, reason) && setAsking(null)}
+        leave={() => setAsking(null)}
+        onKey={(event) => onKey(event, item)}
+      />
+    );
+  };
+  return groups
+    .filter((group) => group.items.length > 0)
+    .map((group) => (
+      <section key={group.name} aria-label={group.name} className={group.head ? 'pb-4' : ''}>
+        {group.head}
+        <ul className="border-t border-rule">{group.items.map(row)}</ul>
+      </section>
+    ));
 }
 
 type RowProps = {
