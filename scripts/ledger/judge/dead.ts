@@ -352,6 +352,7 @@ export const capacityContext = z.strictObject({
   factors: z.array(figure).default([]),
   IzA: figure.nullable().default(null),
   loadA: figure.nullable().default(null),
+  fixedLoad: oneOf({ no: [], fixed: ['fixed equipment'], 'seen to be': ['cannot overload'] }).default('no'),
 });
 const deviceAndCable = judged(capacityContext, (c, given, pack) => {
   const rating = plain(single(given));
@@ -367,6 +368,7 @@ const deviceAndCable = judged(capacityContext, (c, given, pack) => {
     deviceAmps: Number(rating),
     designAmps: c.loadA,
     ring: c.arrangement === 'ring',
+    fixedLoad: c.fixedLoad,
     factors: Object.fromEntries(c.factors.map((factor, index) => [`factor ${index + 1}`, factor])),
   });
 });

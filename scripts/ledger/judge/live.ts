@@ -1,18 +1,27 @@
 import * as z from 'zod';
 import { longestSeconds, judgeDisconnection } from '../../../src/core/installation/disconnection';
 import { divide, exact, multiply, toShortest } from '../../../src/core/quantity/exact';
-import { kiloamps, loopOhms, millis, volts } from '../../../src/core/quantity/reading-spec';
+import { confirmation, kiloamps, loopOhms, millis, volts } from '../../../src/core/quantity/reading-spec';
 import { type ReadingValue, knownOf } from '../../../src/core/quantity/reading-value';
 import { lineShareOf } from '../../../src/core/tests/loop/line-share';
-import { limitOfDevice } from '../../../src/core/tests/loop/limit';
+import { type ZsLimit, limitFound, limitOfDevice } from '../../../src/core/tests/loop/limit';
+import { judgeLineNeutralLoop } from '../../../src/core/tests/continuity/protective';
 import { judgeZs } from '../../../src/core/tests/loop/zs';
 import { type faultPairs, judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/tests/origin/origin';
-import { judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
+import { judgePhaseSequence } from '../../../src/core/tests/origin/phase-sequence';
+import { judgeLineToLine, judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
+import { judgeButton, judgePolarity } from '../../../src/core/tests/polarity/polarity';
+import { judgeSurgeWindow } from '../../../src/core/tests/residual/surge-window';
+import { judgeTouchVolts } from '../../../src/core/tests/residual/touch-volts';
+import { judgeResidualType } from '../../../src/core/tests/residual/type';
+import { residualTypes } from '../../../src/core/installation/way';
+import type { EditionPack } from '../../../src/core/edition/pack';
 import { judgeHalfCycles, residualMultiples } from '../../../src/core/tests/residual/residual';
 import { type Proof, judgeProof, pairsFor } from '../../../src/core/work/isolation';
-import { notTaken, doubted } from '../../../src/core/words/judgement';
+import { type Judgement, doubted, gravest, isNotTaken, notTaken, unjudged } from '../../../src/core/words/judgement';
 import {
+  type Reading,
   Unreadable,
   amount,
   blank,
@@ -65,12 +74,17 @@ const disconnecting = ({ kind, points }: z.infer<typeof circuit>, ratingAmps: nu
 
 const number = (text: string | null): ReadingValue | null => (text === null ? null : { is: 'number', shown: text });
 
+/** What a loop's maximum is found by. */
+const circuitContext = z.strictObject({
+  system,
+  disconnection_s: figure.nullable().default(null),
+  circuit: circuit.nullable().default(null),
+  device,
+});
+
 const zs = judged(
   z.strictObject({
-    system,
-    disconnection_s: figure.nullable().default(null),
-    circuit: circuit.nullable().default(null),
-    device,
+    ...circuitContext.shape,
     rcd,
     method: oneOf({ measured: [], calculated: [], enquiry: [] }).default('measured'),
     measuredAt: oneOf({ ambient: [] }).optional(),
@@ -85,41 +99,115 @@ const zs = judged(
     cablesWarm: z.boolean().default(false),
     ra: figure.nullable().default(null),
   }),
+  (c, given, pack) =>
+    eachPhase((text) =>
+      judgeZs(read(text, loopOhms), {
+        pack,
+        limit: limitOfCircuit(pack, c),
+        earthing: c.system,
+        residualMilliamps: c.rcd?.faultProtection ? c.rcd.idn_mA : null,
+        electrode: number(c.ra),
+        ze: number(c.ze),
+        r1r2: number(c.r1r2),
+        conductorCelsius: c.r1r2Temp_C,
+        cablesWarm: c.cablesWarm,
+        wiring:
+          c.cpc !== 'in the cable'
+            ? 'CPC run separately'
+            : c.insulation_C >= 90
+              ? 'thermosetting 90 °C, CPC in the cable'
+              : 'thermoplastic 70 °C, CPC in the cable',
+        lineShare: lineShareOf(pack, { liveCsaMm2: c.lineMm2, cpcCsaMm2: c.cpcMm2 }),
+        how: c.method,
+      }),
+    )(given, pack),
+);
+
+/** The maximum of a described circuit, or why there is none. */
+function limitOfCircuit(
+  pack: EditionPack,
+  c: Pick<z.infer<typeof circuitContext>, 'disconnection_s' | 'circuit' | 'system' | 'device'>,
+): ZsLimit {
+  const seconds =
+    c.disconnection_s !== null
+      ? Number(c.disconnection_s)
+      : c.circuit && c.system && c.device?.rating_A
+        ? longestSeconds(pack, disconnecting(c.circuit, c.device.rating_A), c.system)
+        : null;
+  if (!c.device) return { why: 'the protective device is not described' };
+  if (seconds === null) return { why: 'the disconnection time is not known' };
+  const { standard, type, rating_A } = c.device;
+  return limitOfDevice(pack, { deviceStandard: standard, deviceType: type, deviceAmps: rating_A }, seconds);
+}
+
+/** Readings by phase: the gravest counts, and one that is missing is said. */
+const eachPhase =
+  (judge: (text: string, pack: EditionPack) => Judgement) =>
+  (given: Reading, pack: EditionPack): Judgement => {
+    if (typeof given === 'string') return judge(given, pack);
+    const odd = Object.keys(given).find((name) => !['L1', 'L2', 'L3'].includes(name));
+    if (odd) throw new Unreadable(`There is no phase ${odd}: L1, L2, L3.`);
+    const [first, ...others] = ['L1', 'L2', 'L3'].map((phase) => judge(given[phase] ?? '', pack));
+    return gravestOrOpen([first as Judgement, ...others]);
+  };
+
+/** Of several judgements the gravest; but what was not taken leaves it open, unless another fails. */
+function gravestOrOpen(all: readonly [Judgement, ...Judgement[]]): Judgement {
+  const worst = gravest(...all);
+  return worst.verdict === 'fails' ? worst : (all.find(isNotTaken) ?? worst);
+}
+
+const lineNeutralLoop = judged(
+  z.strictObject({ ...circuitContext.shape, ipf_kA: figure.nullable().default(null) }),
   (c, given, pack) => {
-    const seconds =
-      c.disconnection_s !== null
-        ? Number(c.disconnection_s)
-        : c.circuit && c.system && c.device?.rating_A
-          ? longestSeconds(pack, disconnecting(c.circuit, c.device.rating_A), c.system)
-          : null;
-    const limit = !c.device
-      ? { why: 'the protective device is not described' }
-      : seconds === null
-        ? { why: 'the disconnection time is not known' }
-        : limitOfDevice(
-            pack,
-            { deviceStandard: c.device.standard, deviceType: c.device.type, deviceAmps: c.device.rating_A },
-            seconds,
-          );
-    return judgeZs(read(single(given), loopOhms), {
-      pack,
-      limit,
-      earthing: c.system,
-      residualMilliamps: c.rcd?.faultProtection ? c.rcd.idn_mA : null,
-      electrode: number(c.ra),
-      ze: number(c.ze),
-      r1r2: number(c.r1r2),
-      conductorCelsius: c.r1r2Temp_C,
-      cablesWarm: c.cablesWarm,
-      wiring:
-        c.cpc !== 'in the cable'
-          ? 'CPC run separately'
-          : c.insulation_C >= 90
-            ? 'thermosetting 90 °C, CPC in the cable'
-            : 'thermoplastic 70 °C, CPC in the cable',
-      lineShare: lineShareOf(pack, { liveCsaMm2: c.lineMm2, cpcCsaMm2: c.cpcMm2 }),
-      how: c.method,
-    });
+    const limit = limitOfCircuit(pack, c);
+    if (!limitFound(limit)) return unjudged('zs.no-limit', limit);
+    const current = c.ipf_kA && exact(c.ipf_kA);
+    const supply =
+      current && current.numerator > 0n ? divide(exact(pack.nominalVolts.value), multiply(current, exact(1000))) : null;
+    return eachPhase((text) => judgeLineNeutralLoop(read(text, loopOhms), pack, limit.max, supply))(given, pack);
+  },
+);
+
+const lineToLine = judged(z.strictObject({ U0_V: z.literal([230, '230']).optional() }), (_, given, pack) => {
+  const texts = named(given);
+  const pairs = ['L1-L2', 'L2-L3', 'L3-L1'];
+  const odd = Object.keys(texts).find((name) => !pairs.includes(name));
+  if (odd) throw new Unreadable(`There is no pair ${odd} here: ${pairs.join(', ')}.`);
+  const [first, ...others] = pairs.map((pair) => judgeLineToLine(read(texts[pair], volts), pack));
+  return gravest(first as Judgement, ...others);
+});
+
+const nothing = z.strictObject({ what: remark, where: remark });
+const phaseSequence = judged(nothing, (_, given) => judgePhaseSequence(read(single(given), confirmation)));
+const testButton = judged(nothing, (_, given) => judgeButton(read(single(given), confirmation)));
+const surgeIndicator = judged(nothing, (_, given) => judgeSurgeWindow(read(single(given), confirmation)));
+const accessoryPolarity = judged(nothing, (_, given, pack) =>
+  eachPhase((text) => judgePolarity(read(text, confirmation), 'circuit'))(given, pack),
+);
+const touchVoltage = judged(nothing, (_, given, pack) => judgeTouchVolts(read(single(given), volts), pack));
+const residualType = judged(
+  z.strictObject({
+    load: oneOf({
+      resistive: ['heater', 'shower', 'immersion', 'filament lights'],
+      electronic: ['LED', 'appliances', 'induction hob', 'sockets'],
+      'speed-controlled': ['inverter drive', 'heat pump', 'washing machine'],
+      'vehicle charger': ['EV', 'charge point', 'charger'],
+      inverter: ['solar', 'battery', 'storage'],
+    })
+      .nullable()
+      .default(null),
+    smoothDcHandled: z.boolean().default(false),
+  }),
+  (c, given) => {
+    const typed = single(given)
+      .trim()
+      .toUpperCase()
+      .replace(/^TYPE\s+/, '');
+    const type = residualTypes.find((each) => each === typed) ?? null;
+    if (!type && typed !== '' && !/^(LIM|N\/?V|N\/?A)$/.test(typed))
+      throw new Unreadable(`“${typed}” is no type: ${residualTypes.join(', ')}.`);
+    return judgeResidualType(type, c);
   },
 );
 
@@ -233,20 +321,28 @@ const rcdTime = judged(
     delay_ms: amount.nullable().default(null),
   }),
   (c, given, pack) => {
-    const texts = typeof given === 'string' ? { 0: given, 180: given } : given;
-    const odd = Object.keys(texts).find((half) => half !== '0' && half !== '180');
-    if (odd) throw new Unreadable(`There is no half cycle ${odd}: 0 and 180.`);
-    return judgeHalfCycles(
-      [read(texts['0'], millis), read(texts['180'], millis)],
-      pack,
-      {
-        standard: c.standard,
-        delayed: c.kind !== 'general',
-        milliamps: c.idn_mA,
-        delayMillis: c.delay_ms,
-      },
-      c.test,
-    );
+    const texts: Readonly<Record<string, string>> = typeof given === 'string' ? { 0: given, 180: given } : given;
+    const odd = Object.keys(texts).find((name) => !/^(0|180|L[123]( (0|180))?)$/.test(name));
+    if (odd) throw new Unreadable(`There is no half cycle ${odd}: 0 and 180, or by phase L1, L1 0, L1 180.`);
+    const byPhase = Object.keys(texts).some((name) => name.startsWith('L'));
+    const halves = (phase: string): readonly [string | undefined, string | undefined] =>
+      byPhase
+        ? [texts[`${phase} 0`] ?? texts[phase], texts[`${phase} 180`] ?? texts[phase]]
+        : [texts['0'], texts['180']];
+    const judgeOne = ([positive, negative]: ReturnType<typeof halves>) =>
+      judgeHalfCycles(
+        [read(positive, millis), read(negative, millis)],
+        pack,
+        {
+          standard: c.standard,
+          delayed: c.kind !== 'general',
+          milliamps: c.idn_mA,
+          delayMillis: c.delay_ms,
+        },
+        c.test,
+      );
+    const [first, ...others] = (byPhase ? ['L1', 'L2', 'L3'] : ['']).map((phase) => judgeOne(halves(phase)));
+    return gravestOrOpen([first as Judgement, ...others]);
   },
 );
 
@@ -306,6 +402,15 @@ export const live = {
   ipf,
   ra,
   zs,
+  'line-neutral-loop': lineNeutralLoop,
+  'line-to-line-voltage': lineToLine,
+  'phase-sequence': phaseSequence,
+  'accessory-polarity': accessoryPolarity,
   'disconnection-time': disconnectionTime,
   'rcd-time': rcdTime,
+  'rcd-type': residualType,
+  'rcd-button': testButton,
+  'afdd-button': testButton,
+  'spd-indicator': surgeIndicator,
+  'touch-voltage': touchVoltage,
 };

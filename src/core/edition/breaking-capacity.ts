@@ -11,7 +11,9 @@ export type BreakingCapacity =
  * row its standard and type allow, or a reason. A mark that says nothing is a reason too.
  */
 export function breakingCapacity(pack: EditionPack, standard: string, type: string, mark: string): BreakingCapacity {
-  const rows = pack.breakingCapacities.filter((row) => row.standard === standard);
+  // A device that detects arc faults breaks as the breaker with residual current protection it is built on.
+  const own = standard === 'BS EN 62606' ? 'BS EN 61009' : standard;
+  const rows = pack.breakingCapacities.filter((row) => row.standard === own);
   if (rows.length === 0 && mark.trim() === '')
     return { found: false, why: `no breaking capacity is held for ${standard}` };
   if (mark.trim() !== '') {

@@ -27,6 +27,7 @@ const breakerSeconds = [0.2, 0.4, 1, 5];
  * answers "no value, because…": never a neighbouring row or another time.
  */
 export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: number): LoopLimit {
+  if (device.standard === 'BS EN 60947-2') return bySetting(pack, device, seconds);
   const breaker = pack.breakers.find((row) => row.standards.includes(device.standard) && row.type === device.type);
   if (breaker) {
     if (!breakerSeconds.includes(seconds))
@@ -56,6 +57,27 @@ export function loopLimit(pack: EditionPack, device: ProtectiveDevice, seconds: 
     source: `${seconds === 5 ? 'Table 41.4' : 'Table 41.2'}, ${pack.title}${row.confidence === 'recheck' ? ' (figure to be rechecked)' : ''}`,
     confidence: row.confidence,
     working: `table value for ${nameDevice(device)} at ${seconds} s`,
+  };
+}
+
+/** How far above what it is set to the magnetic release of a BS EN 60947-2 breaker may need: a fifth. */
+const releaseTolerance = '1.2';
+
+/** A breaker to BS EN 60947-2 by its magnetic setting, as a multiple of its rating: `10x`. It operates at once or not at all. */
+function bySetting(pack: EditionPack, device: ProtectiveDevice, seconds: number): LoopLimit {
+  const setting = /^(\d+(?:\.\d+)?)x$/.exec(device.type)?.[1];
+  if (!setting || Number(setting) === 0)
+    return none(`the magnetic setting of ${nameDevice(device)} is not told: type it as a multiple of its rating, 10x`);
+  if (!breakerSeconds.includes(seconds))
+    return none(`no operating multiple is held for ${nameDevice(device)} at ${seconds} s`);
+  const operating = multiply(multiply(exact(releaseTolerance), exact(setting)), exact(device.ratingAmps));
+  const { nominalVolts, minimumVoltageFactor } = pack;
+  return {
+    found: true,
+    maxZs: divide(multiply(exact(minimumVoltageFactor.value), exact(nominalVolts.value)), operating),
+    source: `411.4.4, ${pack.title}; BS EN 60947-2, setting and a fifth`,
+    confidence: 'formula',
+    working: `${minimumVoltageFactor.value} × ${nominalVolts.value} V ÷ (${releaseTolerance} × ${setting} × ${device.ratingAmps} A), within ${seconds} s`,
   };
 }
 

@@ -4,6 +4,7 @@ import { referenceMethods } from '../edition/rows';
 import { type Exact, add, compare, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
 import { beside } from '../quantity/ohms';
 import { type Judgement, type Limit, notTaken, unjudged } from '../words/judgement';
+import { reason } from '../words/reason';
 import { type Way, metalOfWay, wiringKindWords } from './way';
 
 export type CapacityContext = {
@@ -21,6 +22,8 @@ export type CapacityContext = {
   /** Design current in amperes, as text; null where it is not known. */
   readonly designAmps: string | null;
   readonly ring: boolean;
+  /** Whether the load is of fixed equipment, which cannot come to draw more; what was seen to be so settles it. */
+  readonly fixedLoad?: 'no' | 'fixed' | 'seen to be';
   /** Correction factors below one, by name: ambient, grouping, insulation. */
   readonly factors: Readonly<Record<string, string>>;
 };
@@ -64,11 +67,27 @@ export function judgeCapacity(context: CapacityContext): Judgement {
   const carries = isAtMost(device, capacity.amps);
   const design = designAmps === null ? null : exact(designAmps);
   const loadFits = design === null || isAtMost(design, device);
+  const { fixedLoad = 'no' } = context;
+  // Where the load is fixed and the cable carries it, the device need not protect from overload: 433.3.1.
+  const omitted = !carries && fixedLoad !== 'no' && design !== null && isAtMost(design, capacity.amps);
   const limit: Limit = {
     text: 'Ib ≤ In ≤ Iz',
     source: `433.1.1${rewireable ? ', 433.1.202' : ''}; Table 4D5, ${pack.title}`,
     figure: carries && !loadFits ? `${deviceAmps} A` : `${toShortest(capacity.amps, 3)} A`,
   };
+  if (omitted)
+    return {
+      rule: 'capacity.fixed-load',
+      verdict: fixedLoad === 'fixed' ? 'doubt' : 'meets',
+      expected: null,
+      limit: { text: 'Ib ≤ Iz, fixed load', source: `433.3.1; Table 4D5, ${pack.title}`, figure: limit.figure },
+      working: [
+        capacity.working,
+        `In ${beside({ figure: device, atLeast: false }, capacity.amps, 'A', 1)} Iz`,
+        reason('capacity.fixed-load', { amps: toShortest(design, 3) }),
+      ],
+      next: { rule: 'capacity.fixed-load' },
+    };
   return {
     rule: !carries ? 'capacity.device-too-large' : loadFits ? 'capacity.meets' : 'capacity.load-too-large',
     verdict: carries && loadFits ? 'meets' : 'fails',
@@ -218,6 +237,7 @@ export function judgeWayCapacity(pack: EditionPack, way: Way): Judgement | null 
     deviceAmps: way.deviceAmps,
     designAmps: way.designAmps ? String(way.designAmps) : null,
     ring,
+    fixedLoad: way.load === 'fixed' ? 'fixed' : 'no',
     factors: correctionFactors(pack, way),
   });
 }

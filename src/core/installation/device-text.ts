@@ -10,6 +10,10 @@ const shortNames: readonly [RegExp, string][] = [
   [/^(bs\s*)?(en\s*)?61009\b/i, 'BS EN 61009'],
   [/^rcbo\b/i, 'BS EN 61009'],
   [/^(bs\s*)?(en\s*)?60898\b/i, 'BS EN 60898'],
+  [/^(bs\s*)?(en\s*)?60947-?2\b/i, 'BS EN 60947-2'],
+  [/^mccb\b/i, 'BS EN 60947-2'],
+  [/^(bs\s*)?(en\s*)?62606\b/i, 'BS EN 62606'],
+  [/^afdd\b/i, 'BS EN 62606'],
   [/^mcb\b/i, 'BS EN 60898'],
   [/^(bs\s*)?3871\b/i, 'BS 3871'],
   [/^(bs\s*)?88-?2\b/i, 'BS 88-2'],
@@ -38,7 +42,8 @@ export function parseDevice(pack: EditionPack, typed: string): Parsed<Device> {
     .replace(/\btype\b/i, '')
     .replace(/\s*A$/i, '')
     .trim();
-  const match = /^(gG|[BCD]|[123](?=\s)|I{1,2}(?=[\s\d]))?\s*(\d+(?:\.\d+)?)$/i.exec(rest);
+  if (standard === 'BS EN 60947-2') return parseSetBreaker(text, rest);
+  const match = /^(gG|[BCD]|[1234](?=\s)|I{1,2}(?=[\s\d]))?\s*(\d+(?:\.\d+)?)$/i.exec(rest);
   const amps = Number(match?.[2]);
   const typedType = match?.[1]?.toLowerCase() === 'gg' ? 'gG' : match?.[1]?.toUpperCase();
   const type = typedType ?? onlyType[standard];
@@ -58,6 +63,18 @@ export function parseDevice(pack: EditionPack, typed: string): Parsed<Device> {
     };
   }
   return { ok: true, fields: { deviceStandard: standard, deviceType: type, deviceAmps: amps } };
+}
+
+/** A breaker with a magnetic setting of its own, `60947-2 10x 100`: the multiple of its rating, then the rating. */
+function parseSetBreaker(text: string, rest: string): Parsed<Device> {
+  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(?:In\s*)?(\d+(?:\.\d+)?)$/i.exec(rest);
+  const amps = Number(match?.[2]);
+  if (!match || Number(match[1]) <= 0 || amps <= 0 || amps > 1000)
+    return {
+      ok: false,
+      problem: `“${text}” does not tell its magnetic setting: type it before its rating, 60947-2 10x 100.`,
+    };
+  return { ok: true, fields: { deviceStandard: 'BS EN 60947-2', deviceType: `${match[1]}x`, deviceAmps: amps } };
 }
 
 /** Reads a residual current device: `30`, `30 A`, `30 AC`, `100 S`; `none` or `-` for a circuit without one. */

@@ -12,7 +12,10 @@ export const subject = z.discriminatedUnion('of', [
 ]);
 export type Subject = z.infer<typeof subject>;
 
-export const phases = ['L1', 'L2', 'L3', 'L1-L2', 'L2-L3', 'L3-L1'] as const;
+/** The line conductors of a three-phase supply, and the pairs of them. */
+export const lines = ['L1', 'L2', 'L3'] as const;
+export const linePairs = ['L1-L2', 'L2-L3', 'L3-L1'] as const;
+const phases = [...lines, ...linePairs] as const;
 const word = z
   .string()
   .min(1)

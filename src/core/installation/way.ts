@@ -7,7 +7,9 @@ const wayArrangements = ['radial', 'ring', 'spare'] as const;
 
 const wayLoads = ['sockets', 'fixed', 'lighting', 'distribution'] as const;
 
-const residualTypes = ['AC', 'A', 'F', 'B'] as const;
+/** Types of residual current device, each seeing what those before it see and more. */
+export const residualTypes = ['AC', 'A', 'F', 'B'] as const;
+export type ResidualType = (typeof residualTypes)[number];
 
 /** The standards a residual current device may be made to, as marked on it. */
 export const residualStandards = ['BS EN 61008', 'BS EN 61009', 'BS EN 62423', 'BS 4293', 'BS 7288'] as const;

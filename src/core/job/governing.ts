@@ -1,4 +1,13 @@
-import { type Measure, type Slot, type SlotKey, type Subject, keyOf, slotAt, slotKey } from '../installation/slot';
+import {
+  type Measure,
+  type Slot,
+  type SlotKey,
+  type Subject,
+  keyOf,
+  lines,
+  slotAt,
+  slotKey,
+} from '../installation/slot';
 import type { Recorded } from '../ledger/entry';
 import { compare, exact } from '../quantity/exact';
 import type { ReadingValue } from '../quantity/reading-value';
@@ -29,10 +38,11 @@ export function candidatesOf(at: Readings, slot: Slot): readonly Taken[] {
   const own = standing(at.job.readings.get(keyOf(slot)));
   if (!definition) return own.slice(-1);
   const parts = at.tests.partsOf(definition);
-  const readings = parts.length === 0 ? own : [...own, ...partReadings(at, slot, parts)];
+  const others = [...partReadings(at, slot, parts), ...phaseReadings(at, slot, definition)];
+  const readings = others.length === 0 ? own : [...own, ...others];
   const rule = definition.governs;
   if (rule === 'latest') {
-    const wrong = parts.length > 0 ? readings.findLast((reading) => reading.body.value.is === 'reversed') : undefined;
+    const wrong = others.length > 0 ? readings.findLast((reading) => reading.body.value.is === 'reversed') : undefined;
     const latest = wrong ?? own.at(-1) ?? readings.at(-1);
     return latest ? [latest] : [];
   }
@@ -60,7 +70,7 @@ const worstOf = (readings: readonly Taken[], sign: 1 | -1): Taken | null =>
 export function outranking(at: Readings, slot: Slot, value: ReadingValue): Taken | null {
   const definition = at.tests.of(slot);
   if (!definition) return null;
-  const parts = partReadings(at, slot, at.tests.partsOf(definition));
+  const parts = [...partReadings(at, slot, at.tests.partsOf(definition)), ...phaseReadings(at, slot, definition)];
   const rule = definition.governs;
   if (rule === 'latest')
     return parts.find((reading) => reading.body.value.is === 'reversed' && value.is !== 'reversed') ?? null;
@@ -90,6 +100,12 @@ function partReadings({ job }: Readings, { on, phase }: Slot, parts: readonly Sl
     for (const key of keys) readings.push(...(job.readings.get(key) ?? []));
   }
   return standing(readings);
+}
+
+/** What was read phase by phase of a slot that says no phase. */
+function phaseReadings({ job }: Readings, slot: Slot, { byPhase }: SlotDefinition): Taken[] {
+  if (!byPhase || slot.phase) return [];
+  return standing(lines.flatMap((phase) => job.readings.get(keyOf({ ...slot, phase })) ?? []));
 }
 
 function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {

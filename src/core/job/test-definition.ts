@@ -56,8 +56,8 @@ export type SlotDefinition = {
   readonly dead: boolean;
   /** Read of a device: it serves every circuit behind the same one. */
   readonly ofDevice?: boolean;
-  /** One figure that stands for every phase, so that it needs none of its own. */
-  readonly ofAllPhases?: boolean;
+  /** On three phases it may be read phase by phase too: those readings count with the one that says no phase. */
+  readonly byPhase?: boolean;
   readonly order: PlaceInOrder;
   readonly home: SlotHome;
   /** The caution that belongs to the step, shown once, plainly, before it is taken. */

@@ -1,4 +1,4 @@
-import { type Slot, type SlotKey, keyOf } from '../installation/slot';
+import { type Slot, type SlotKey, anyPhase, keyOf, slotAt } from '../installation/slot';
 import { type Judgement, gravest, unjudged, unstable } from '../words/judgement';
 import { candidatesOf } from './governing';
 import { wayOfSubject } from './job';
@@ -11,9 +11,6 @@ export type Verdicts = ReadonlyMap<SlotKey, { readonly slot: Slot; readonly judg
 export function judgeValue(view: JobView, slot: Slot, obtained: Obtained): Judgement {
   const definition = view.tests.of(slot);
   if (!definition) return unjudged('no-such-test', { why: view.tests.whyNot(slot) });
-  const threePhase = view.job.supply.liveConductors === 'three-phase';
-  if (threePhase && !definition.dead && !slot.phase && !definition.ofAllPhases)
-    return { ...unjudged('three-phase.not-judged'), next: { rule: 'three-phase.by-hand' } };
   const judgement = definition.judge(view, slot, obtained);
   return obtained.value.is === 'unstable' ? unstable(judgement, obtained.value) : judgement;
 }
@@ -44,10 +41,14 @@ export function judgeJob(view: JobView): Verdicts {
     add(slot);
     const whole = view.tests.wholeOf(slot, wayOfSubject(view.job, slot.on)?.id ?? null);
     if (whole) add(whole);
+    if (slot.phase && view.tests.of(slot)?.byPhase) add(slotAt(slot.on, anyPhase(slot)));
   }
   return verdicts;
 }
 
 /** Verdicts of results: what was read pair by pair, or point by point, counts once, with its circuit. */
 export const resultVerdicts = (view: Pick<JobView, 'tests'>, verdicts: Verdicts) =>
-  [...verdicts.values()].filter(({ slot }) => view.tests.of(slot)?.countsWith === undefined);
+  [...verdicts.values()].filter(({ slot }) => {
+    const definition = view.tests.of(slot);
+    return definition?.countsWith === undefined && !(slot.phase && definition?.byPhase);
+  });

@@ -68,6 +68,11 @@ const steps = {
   'rcd-half.too-short': () => 'Test again on a range of two seconds.',
   'rcd-half.trips': () => 'Too sensitive, or leakage is there already: test again with the loads off.',
   'rcd.fast': () => 'A time-delayed device that trips too soon will not discriminate: check its type.',
+  'rcd-type.not-read': () => 'Read the wave on its face.',
+  'rcd-type.too-simple': (pack) => `Fit one of the right type, or code it (${itemsNamed(pack, 'rcd time')}).`,
+  'phase-sequence.turned': () => 'Exchange two phases where they were changed, and try again.',
+  'capacity.fixed-load': () =>
+    'See that the load cannot grow, and that the device still clears a short circuit before the cable is harmed (434.5.2).',
   'rcd.none': () => 'Add the RCD, or record N/A.',
   'rcd.slow': (pack) =>
     `Repeat with the loads off. If it stays slow, replace it or code it (${itemsNamed(pack, 'rcd time')}).`,
@@ -92,7 +97,6 @@ const steps = {
     `Clean and tighten the clamps, then test again; where it stays high it is no supplementary bonding (${itemsNamed(pack, 'supplementary bonding')}).`,
   'switching.wrong': (pack) =>
     `The switch stands in the neutral, or strappers are crossed: correct it if quick and safe, otherwise code it (${itemsNamed(pack, 'switching')}).`,
-  'three-phase.by-hand': () => 'Judge it by hand. It is kept and printed as it was read.',
   'function.fails': () => 'Put it right if quick and safe, then try it again; otherwise it is an observation.',
   'spd.spent': () => 'Renew the cartridge, or record it: nothing protects from surges meanwhile.',
   'touch-volts.above': () => 'STOP. Switch the circuit off and find the CPC: dead tests come first.',

@@ -64,6 +64,16 @@ const reasons = {
   'rcd.no-trip': () => 'It did not trip',
   'rcd.no-limit': (is: { device: string; note: string }) =>
     `No fixed limit is held for ${is.device}. ${is.note}`.trim(),
+  'rcd-type.meets': ({ type, load }: { type: string; load: string }) =>
+    `Type ${type} sees a fault of what is behind it (${load}).`,
+  'rcd-type.no-load': () => 'What stands behind it is not told.',
+  'rcd-type.not-read': () => 'Its type is not read: the mark is a small wave on its face.',
+  'rcd-type.too-simple': ({ type, load }: { type: string; load: string }) =>
+    `Type ${type} may be held closed by a fault of what is behind it (${load}).`,
+  'phase-sequence.kept': () => 'The phases follow one another as they should.',
+  'phase-sequence.turned': () => 'Two phases have changed places: motors run backwards.',
+  'capacity.fixed-load': ({ amps }: { amps: string }) =>
+    `Its load is fixed at ${amps} A, which the cable carries: it may do without protection from overload (433.3.1).`,
   'rcd.none': () => 'No RCD is described for this circuit.',
   'reading.zero': () => 'No real circuit reads nothing.',
   'ir.test-volts-low': ({ volts, wanted }: { volts: string; wanted: string }) =>
@@ -110,7 +120,6 @@ const reasons = {
   'supplementary.open': () => 'No continuity.',
   'switching.in-line': () => 'Every position tried.',
   'switching.wrong': () => 'A position does not do what it should.',
-  'three-phase.not-judged': () => 'A three-phase supply is judged phase by phase, and this reading says no phase.',
   'volts.neutral-raised': ({ volts }: { volts: string }) =>
     `${volts} where there should be next to none: the supply neutral may be lost or loaded.`,
   'supply.pattern': ({ title }: { title: string }) => `${title.charAt(0).toUpperCase()}${title.slice(1)}.`,

@@ -25,7 +25,6 @@ const tried = (on: 'way' | 'supply', name: FunctionName): SlotDefinition => ({
   governs: 'latest',
   dead: false,
   order: 'functional',
-  ofAllPhases: true,
   home: { stage: 'tests', bench: 'function' },
   judge: (_view, _slot, { value }) => judgeFunction(value),
 });

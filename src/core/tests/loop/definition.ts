@@ -18,6 +18,7 @@ import { judgeZs } from './zs';
 
 const supply = { of: 'supply' } as const;
 const measured = {
+  byPhase: true,
   spec: loopOhms,
   governs: 'highest',
   dead: false,
@@ -47,7 +48,7 @@ const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) 
     earthing: view.job.supply.earthing ?? null,
     residualMilliamps: way?.residualMilliamps ?? null,
     electrode: valueAt(view, supply, electrode),
-    ze: valueAt(view, supply, ze),
+    ze: (slot.phase && valueAt(view, supply, { ...ze, phase: slot.phase })) ?? valueAt(view, supply, ze),
     r1r2: sumOfConductors(view, slot.on),
     conductorCelsius: 20,
     cablesWarm: false,

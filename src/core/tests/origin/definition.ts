@@ -7,6 +7,7 @@ import { judgePolarity } from '../polarity/polarity';
 import { residualOfInstallation } from '../residual/of-installation';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
 import { judgeLineToLine, judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
+import { judgePhaseSequence } from './phase-sequence';
 import {
   boardIpf,
   electrode,
@@ -14,6 +15,7 @@ import {
   fallSpikes,
   ipfLineEarth,
   ipfLineNeutral,
+  phaseSequence,
   supplyPolarity,
   supplyVolts,
   voltsLineEarth,
@@ -26,7 +28,7 @@ import {
 const supply = { of: 'supply' } as const;
 const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: 'origin' } } as const;
 
-const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge' | 'ofAllPhases'> => ({
+const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge'> => ({
   spec: kiloamps,
   governs: 'highest',
   judge: (view, _slot, { value }) =>
@@ -37,7 +39,6 @@ const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs'
       valueAt(view, supply, ze),
       view.job.supply.liveConductors === 'three-phase',
     ),
-  ofAllPhases: true,
 });
 
 /** A voltage of the supply, judged with the others once there are any: together they tell what is exchanged or lost. */
@@ -49,7 +50,6 @@ function voltage(measure: Measure, name: string, symbol: string): SlotDefinition
     symbol,
     spec: volts,
     governs: 'latest',
-    ofAllPhases: measure.pair === 'N-E' || measure.pair === 'T-E',
     judge: (view, { phase }, { value }) => {
       const at = (each: Measure) =>
         sameMeasure(each, measure)
@@ -99,6 +99,7 @@ export const origin: TestDefinition = {
     {
       ...atTheOrigin,
       measure: ze,
+      byPhase: true,
       name: 'Ze, external loop impedance',
       symbol: 'Ze',
       caution:
@@ -112,6 +113,7 @@ export const origin: TestDefinition = {
     {
       ...atTheOrigin,
       ...fault('L–N'),
+      byPhase: true,
       measure: ipfLineNeutral,
       name: 'prospective fault current, line to neutral',
       symbol: 'Ipf L–N',
@@ -120,6 +122,7 @@ export const origin: TestDefinition = {
     {
       ...atTheOrigin,
       ...fault('L–E'),
+      byPhase: true,
       measure: ipfLineEarth,
       name: 'prospective fault current, line to earth',
       symbol: 'Ipf L–E',
@@ -155,10 +158,22 @@ export const origin: TestDefinition = {
       name: `prospective fault current at the board, ${pair === 'L–N' ? 'line to neutral' : 'line to earth'}`,
       symbol: `Ipf ${pair}`,
     })),
+    ...(['supply', 'board'] as const).map((on): SlotDefinition => ({
+      ...atTheOrigin,
+      on,
+      measure: phaseSequence,
+      order: 'polarity',
+      home: on === 'supply' ? { stage: 'origin' } : { stage: 'circuits' },
+      name: on === 'supply' ? 'phase sequence of the supply' : 'phase sequence at the board',
+      symbol: 'Sequence',
+      spec: confirmation,
+      governs: 'latest',
+      due: (view) => view.job.supply.liveConductors === 'three-phase',
+      judge: (_view, _slot, { value }) => judgePhaseSequence(value),
+    })),
     ...fallSpikes.map((spike): SlotDefinition => ({
       ...atTheOrigin,
       measure: electrodeAt(spike),
-      ofAllPhases: true,
       home: { stage: 'tests', bench: 'origin' },
       name: `electrode by fall of potential, spike ${spike}`,
       symbol: `RA ${spike}`,

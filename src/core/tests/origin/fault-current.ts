@@ -1,7 +1,7 @@
 import { breakingCapacity } from '../../edition/breaking-capacity';
 import type { EditionPack } from '../../edition/pack';
 import type { Board } from '../../installation/board';
-import { type Subject, phases, slotKey } from '../../installation/slot';
+import { type Subject, linePairs, lines, slotKey } from '../../installation/slot';
 import { type Way, isSpare } from '../../installation/way';
 import { valueAt } from '../../job/governing';
 import { standing } from '../../job/job';
@@ -53,7 +53,7 @@ const isThreePhase = ({ job }: Readings): boolean => job.supply.liveConductors =
 /** What was read in either pair on a subject, on every phase and between every two. */
 const readsOn = (at: Readings, on: Subject): readonly Read[] =>
   [ipfLineNeutral, ipfLineEarth].flatMap((measure) =>
-    [undefined, ...phases].map((phase): Read => ({
+    [undefined, ...lines, ...linePairs].map((phase): Read => ({
       value: valueAt(at, on, phase ? { ...measure, phase } : measure),
       pair: phase?.includes('-') ? 'L–L' : measure === ipfLineNeutral ? 'L–N' : 'L–E',
     })),

@@ -15,3 +15,5 @@ export const boardIpf = { test: 'ipf' } as const;
 export const fallSpikes = ['near', 'middle', 'far'] as const;
 export const electrodeAt = (spike: (typeof fallSpikes)[number]) => ({ test: 'electrode', position: spike }) as const;
 export const voltsLineLine = { test: 'volts', pair: 'L-L' } as const;
+/** The order in which the phases follow one another. */
+export const phaseSequence = { test: 'phase sequence' } as const;

@@ -5,7 +5,7 @@ import { confirmation } from '../../quantity/reading-spec';
 import { judgePolarity, judgeSwitching } from './polarity';
 import { polarity as measure, switching } from './slots';
 
-const looked = { spec: confirmation, governs: 'latest', dead: true, order: 'polarity' } as const;
+const looked = { byPhase: true, spec: confirmation, governs: 'latest', dead: true, order: 'polarity' } as const;
 const atPoint = { ...looked, on: 'point', home: { stage: 'tests', bench: 'continuity' } } as const;
 
 /** Polarity of circuits and their points, and switches in every position. */

@@ -81,6 +81,7 @@ export const residual: TestDefinition = {
     {
       ...measured,
       measure: rcdTime,
+      byPhase: true,
       name: 'RCD time at IΔn',
       symbol: 'RCD',
       spec: millis,

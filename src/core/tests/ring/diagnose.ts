@@ -82,7 +82,9 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
   const best = byRing[0];
   const ownMistake = others.reduce((a, b) => (b.share > a.share ? b : a));
   const led: Explanation[] =
-    !best || ownMistake.share > best.share ? [{ ...ownMistake, leads: true }] : partsOf(best.whole, best.share);
+    !best || ownMistake.share > best.share
+      ? [{ ...ownMistake, leads: true }, ...behindTheLeads(readings, ownMistake)]
+      : partsOf(best.whole, best.share);
   const alternatives = [
     ...(best ? alternativesOf(byRing, led) : []),
     ...others.filter(({ fault }) => led[0]?.fault !== fault && fault !== ownMistake.fault),
@@ -102,6 +104,15 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
       .filter(({ misfit }) => misfit > 9)
       .sort((a, b) => b.misfit - a.misfit),
   };
+}
+
+/** What is wrong with the house besides, once leads that were not nulled are taken off. */
+function behindTheLeads(readings: RingReadings, { fault, fit, share }: Explanation): Explanation[] {
+  if (fault.kind !== 'leads') return [];
+  const { explanations } = diagnoseRing(lessLeads(readings, fit.size));
+  return explanations
+    .filter(({ leads, fault: { kind } }) => leads && !['healthy', 'leads', 'nothing fits'].includes(kind))
+    .map((part) => ({ ...part, share: part.share * share }));
 }
 
 type Weighed = Scored & { readonly fault: RingFault };
@@ -298,14 +309,7 @@ function mistakesOf(readings: RingReadings, evidence: Evidence, lead: Weighed | 
   const { r1, rn, r2 } = readings.ends;
   const leads = leadsIn(readings);
   return [
-    ...(leads === null
-      ? []
-      : tried(
-          { kind: 'leads' },
-          0.004,
-          mapFigures(readings, (value) => Math.max(0, value - leads)),
-          leads,
-        )),
+    ...(leads === null ? [] : tried({ kind: 'leads' }, 0.004, lessLeads(readings, leads), leads)),
     ...(columnsDiffer(readings, evidence.sigma)
       ? tried({ kind: 'steps exchanged' }, 0.004, { ...readings, step2: readings.step3, step3: readings.step2 })
       : []),
@@ -351,6 +355,9 @@ function leadsIn({ ends: { r1, rn }, step2 }: RingReadings): number | null {
   const found = 2 * (level - live / 2);
   return found > 0.05 && found < Math.min(1, 0.7 * live) ? found : null;
 }
+
+const lessLeads = (readings: RingReadings, leads: number): RingReadings =>
+  mapFigures(readings, (value) => Math.max(0, Math.round((value - leads) * 1000) / 1000));
 
 function mapFigures(readings: RingReadings, change: (value: number) => number): RingReadings {
   const one = (reading: RingReading | null | undefined): RingReading | null =>

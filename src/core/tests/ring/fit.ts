@@ -234,7 +234,7 @@ function priorOf(fault: RingFault, evidence: Evidence, fit: RingFit): number {
   let prior = Math.log((usual[fault.kind] * share) / (places[fault.kind] ?? 1));
   if (hasSize(fault)) {
     // One more free figure: the share of its range that the readings leave. Very small ones are no fault.
-    prior -= fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 8 : 3.5) : 2.5;
+    prior -= fault.kind === 'bridge' ? (fault.conductors.length === 1 ? 5.5 : 3) : 2.5;
     const least = fault.kind === 'joint' ? 0.12 : 0.02;
     if (fit.size < least) prior -= ((least - fit.size) / 0.02) ** 2;
   }
@@ -296,8 +296,8 @@ function ratioBelief(ratio: number, recorded: number | null): number {
   const mixed = ratio > 0.95 && ratio < 2.75 ? 0.1 / 1.8 : 1e-3;
   if (recorded === null) return Math.log(0.85 * standard + mixed);
   const stretch = Math.exp(-Math.abs(ratio / recorded - 1) / mixedShare) / (2 * mixedShare * recorded);
-  return Math.log(0.8 * near(recorded) + 0.1 * standard + 0.09 * stretch + 0.1 * mixed);
+  return Math.log(0.8 * near(recorded) + 0.1 * standard + 0.09 * stretch + 0.03 * mixed);
 }
 /** How much a stretch of another cable usually changes the whole of a ring's. */
-const mixedShare = 0.12;
+const mixedShare = 0.08;
 const usualShares = [0.62, 0.16, 0.16, 0.06];

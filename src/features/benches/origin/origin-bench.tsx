@@ -1,7 +1,7 @@
 'use client';
 
 import { useJob } from '../../../client/job-provider';
-import { type Measure, type Subject, slotAt } from '../../../core/installation/slot';
+import { type Measure, type Subject, linePairs, lines, slotAt } from '../../../core/installation/slot';
 import { governing, valueAt } from '../../../core/job/governing';
 import { hows, type How } from '../../../core/job/kinds/reading';
 import { toFixed } from '../../../core/quantity/exact';
@@ -13,6 +13,7 @@ import {
   fallSpikes,
   ipfLineEarth,
   ipfLineNeutral,
+  phaseSequence,
   supplyPolarity,
   supplyVolts,
   voltsLineEarth,
@@ -35,8 +36,6 @@ import { PlateauDrawing } from './plateau-drawing';
 import { ZeSteps } from './ze-steps';
 
 const supply: Subject = { of: 'supply' };
-const lines = ['L1', 'L2', 'L3'] as const;
-const pairs = ['L1-L2', 'L2-L3', 'L3-L1'] as const;
 const howWords: Record<How, string> = { measured: 'measured', calculated: 'calculated', enquiry: 'by enquiry' };
 
 /** At the incoming terminals: polarity, volts, Ze, fault current at two places, and what every device has to break. */
@@ -67,7 +66,7 @@ export function OriginBench(_props: BenchProps) {
           </div>
         ))}
         {three &&
-          pairs.map((phase, index) => (
+          linePairs.map((phase, index) => (
             <At
               key={phase}
               n={10 + index}
@@ -80,6 +79,7 @@ export function OriginBench(_props: BenchProps) {
           <At n={16} measure={voltsTerminal} label="Earthing terminal to an earth of its own" />
         )}
         <Patterns />
+        {three && <At n={16.5} measure={phaseSequence} label="Phase sequence, L1 L2 L3" />}
         <At n={17} measure={supplyPolarity} label="Polarity of the supply" />
         <ZeSteps />
         {phases.map(({ phase, name }, index) => (

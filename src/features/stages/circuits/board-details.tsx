@@ -13,12 +13,12 @@ import { valueAt } from '../../../core/job/governing';
 import { showValue } from '../../../core/quantity/reading-value';
 import { zs } from '../../../core/tests/loop/slots';
 import { assemblies, assemblyWords } from '../../../core/installation/board';
-import { boardIpf } from '../../../core/tests/origin/slots';
+import { boardIpf, phaseSequence } from '../../../core/tests/origin/slots';
 
 /** A board in one line; opened, its particulars and the readings taken at it. */
 export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }) {
   const view = useJob();
-  const { append, gaps } = view;
+  const { append, gaps, job } = view;
   const wants = useWanted();
   const field = (name: string) => wants({ of: 'board', id: board.id, field: name });
   const record = (fields: Partial<Omit<Board, 'id'>>) => {
@@ -101,6 +101,9 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
         <ReadingFields>
           <ReadingField slot={slotAt(on, zs)} label="Zs at the board" inHand={inHand} />
           <ReadingField slot={slotAt(on, boardIpf)} label="Ipf at the board" inHand={inHand} />
+          {job.supply.liveConductors === 'three-phase' && (
+            <ReadingField slot={slotAt(on, phaseSequence)} label="Phase sequence" inHand={inHand} />
+          )}
         </ReadingFields>
       </div>
     </Disclosure>

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Place } from '../../../core/installation/place';
-import { slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
+import { lines, slotAt, keyOf, sameMeasure } from '../../../core/installation/slot';
 import { judgeWayCapacity } from '../../../core/installation/capacity';
 import type { Way } from '../../../core/installation/way';
 import { governingOf } from '../../../core/job/governing';
@@ -14,11 +14,12 @@ import { lineNeutralLoop, zs } from '../../../core/tests/loop/slots';
 import { judgeWayBreaking } from '../../../core/tests/origin/fault-current';
 import { judgeWayDrop } from '../../../core/tests/continuity/drop';
 import { rcdFive, rcdHalf, rcdTime } from '../../../core/tests/residual/slots';
+import { Disclosure } from '../../../ui/disclosure';
 import { useJob } from '../../../client/job-provider';
 import { addressOf, benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { EarlierDrawn, EarlierReadings } from '../../workspace/earlier-readings';
-import { ReadingField } from '../../workspace/reading-field';
+import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import { InDoubtHere } from '../../workspace/in-doubt';
 import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
@@ -125,6 +126,20 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
               />
             )}
           </div>
+        )}
+        {definition?.byPhase && way && job.supply.liveConductors === 'three-phase' && (
+          <Disclosure summary={<span className="text-sm">Phase by phase: the worst counts</span>}>
+            <div className="max-w-md">
+              <ReadingFields>
+                {lines.map((phase) => {
+                  const at = slotAt({ of: 'way', id: way.id }, { ...definition.measure, phase });
+                  return (
+                    <ReadingField key={keyOf(at)} slot={at} label={`${definition.symbol}, ${phase}`} inHand={inHand} />
+                  );
+                })}
+              </ReadingFields>
+            </div>
+          </Disclosure>
         )}
         {definition && sameMeasure(definition.measure, zs) && way && <OverrideLimit way={way} />}
         {definition && sameMeasure(definition.measure, zs) && way?.residualMilliamps && (

@@ -9,6 +9,7 @@ import {
   electrode,
   ipfLineEarth,
   ipfLineNeutral,
+  phaseSequence,
   supplyPolarity,
   supplyVolts,
   voltsLineEarth,
@@ -62,10 +63,13 @@ export function OriginReadings() {
         <ReadingField {...reading(ipfLineNeutral)} label="Ipf, line to neutral" />
         <ReadingField {...reading(ipfLineEarth)} label="Ipf, line to earth" />
         {supply.liveConductors === 'three-phase' && (
-          <p role="note" className="border-b border-rule py-2 text-sm font-semibold">
-            Three phases: enter the largest Ipf over them; line to neutral counts twice, as the safe side of line to
-            line. Zs and RCD readings say no phase here yet: they are kept and printed as read, and not judged.
-          </p>
+          <>
+            <p role="note" className="border-b border-rule py-2 text-sm">
+              Three phases: enter the largest Ipf and Ze over them, or each at the bench. Line to neutral counts twice,
+              as the safe side of line to line.
+            </p>
+            <ReadingField {...reading(phaseSequence)} label="Phase sequence" />
+          </>
         )}
         {fault && (
           <p className="border-b border-rule py-2 text-sm">
