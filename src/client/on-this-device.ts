@@ -103,6 +103,15 @@ function readOutgoing(item: Outgoing, reader: Reader): Outgoing {
   return read.ok ? { ...item, draft: read.value } : { ...item, refused: item.refused ?? read.problem };
 }
 
+/** What waits on this device to be sent for one person, by stream; practice is nobody's to send. */
+export async function waitingHere(personId: string): Promise<ReadonlyMap<string, number>> {
+  const waiting = new Map<string, number>();
+  for (const { streamId, madeBy, refused } of await (await database()).getAll('outgoing'))
+    if (madeBy === personId && refused === null && !houseOfPaper(streamId))
+      waiting.set(streamId, (waiting.get(streamId) ?? 0) + 1);
+  return waiting;
+}
+
 /** Keeps entries on their way out. Once asked for they are kept, though the page be left in the same breath. */
 export async function keepOutgoing(items: readonly Outgoing[]): Promise<void> {
   const tx = (await database()).transaction('outgoing', 'readwrite');

@@ -8,8 +8,8 @@ afterEach(cleanup);
 it.each([
   { loaded: false, unsent: 0, sending: 'idle', says: 'Opening…', pressable: false },
   { loaded: true, unsent: 0, sending: 'idle', says: 'Saved', pressable: false },
-  { loaded: true, unsent: 1, sending: 'sending', says: 'Saving 1…', pressable: true },
-  { loaded: true, unsent: 3, sending: 'waiting', says: 'Offline: 3 to send', pressable: true },
+  { loaded: true, unsent: 1, sending: 'sending', says: 'Saved here (1)', pressable: true },
+  { loaded: true, unsent: 3, sending: 'waiting', says: 'Offline, saved here (3)', pressable: true },
 ])('$unsent unsent while $sending says “$says”', ({ loaded, unsent, sending, says, pressable }) => {
   const nudge = vi.fn();
   render(<SendState loaded={loaded} unsent={unsent} sending={sending} nudge={nudge} />);

@@ -17,8 +17,8 @@ export function SendState({ sending, unsent, nudge, loaded, behind = false }: Pr
         ? 'Offline'
         : 'Saved'
       : sending === 'waiting'
-        ? `Offline: ${unsent} to send`
-        : `Saving ${unsent}…`;
+        ? `Offline, saved here (${unsent})`
+        : `Saved here (${unsent})`;
   return (
     <button
       type="button"

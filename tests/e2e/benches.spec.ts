@@ -304,7 +304,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
   await page.getByRole('tab', { name: 'Insulation' }).click();
   await page.getByRole('textbox', { name: /^L–N, way 1/ }).fill('>999');
   await page.keyboard.press('Enter');
-  await expect(page.getByTestId('send-state')).toContainText('to send');
+  await expect(page.getByTestId('send-state')).toContainText('saved here');
   await context.setOffline(false);
   await sendNow(page);
   await settled(page);

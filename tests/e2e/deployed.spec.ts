@@ -98,7 +98,7 @@ test('a job goes through two processes behind TLS, without the network and back,
     await page.reload();
     await expect(page.getByTestId('send-state')).toHaveText('Saved');
     await fill(page, /^Ze/, '0.21');
-    await expect(page.getByTestId('send-state')).toContainText('Offline: 1 to send');
+    await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (1)');
 
     await app.kill('SIGKILL');
     await context.setOffline(false);

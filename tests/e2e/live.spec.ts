@@ -412,7 +412,7 @@ test('the live half with the network off all the way, and back', async ({ page, 
     .click();
   await page.getByRole('tab', { name: 'Leaving' }).click();
   await page.getByRole('checkbox', { name: /^Every link/ }).check();
-  await expect(page.getByTestId('send-state')).toContainText('to send');
+  await expect(page.getByTestId('send-state')).toContainText('saved here');
   await context.setOffline(false);
   await sendNow(page);
   await settled(page);

@@ -59,11 +59,11 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await expect(page).toHaveURL(/#/);
   await stages.getByRole('link', { name: 'Origin' }).click();
   await fill(page, /^Ze/, '0.21');
-  await expect(page.getByTestId('send-state')).toContainText('Offline: 1 to send');
+  await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (1)');
 
   await page.reload();
   await expect(page.getByRole('textbox', { name: /^Ze/ })).toHaveValue('0.21');
-  await expect(page.getByTestId('send-state')).toContainText('Offline: 1 to send');
+  await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (1)');
   // Another address of the job, with a bench and a way in it.
   await page.goto(`${job}/tests?bench=board`);
   await expect(page.getByRole('tab', { name: 'Board' })).toHaveAttribute('aria-selected', 'true');
@@ -72,7 +72,7 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await cell(page, 'Zs', 2).click();
   await page.keyboard.type('1.31');
   await page.keyboard.press('Enter');
-  await expect(page.getByTestId('send-state')).toContainText('Offline: 2 to send');
+  await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (2)');
 
   await context.setOffline(false);
   await sendNow(page);

@@ -8,10 +8,10 @@ test('without a network work goes on, says so, survives a reload, and is sent on
   await page.route('**/api/jobs/*/entries*', (route) => route.abort());
   await fill(page, /^Ze/, '0.21');
   await fill(page, /^Voltage/, '239');
-  await expect(page.getByTestId('send-state')).toHaveText('Offline: 2 to send');
+  await expect(page.getByTestId('send-state')).toHaveText('Offline, saved here (2)');
   await page.reload();
   await expect(page.getByRole('textbox', { name: /^Ze/ })).toHaveValue('0.21');
-  await expect(page.getByTestId('send-state')).toHaveText('Offline: 2 to send');
+  await expect(page.getByTestId('send-state')).toHaveText('Offline, saved here (2)');
   await page.unroute('**/api/jobs/*/entries*');
   await sendNow(page);
   await settled(page);

@@ -4,10 +4,10 @@ import { requireAsker } from '../../server/who';
 
 /** The pages of the firm, each a way from the others. */
 export default async function HouseLayout({ children }: { children: ReactNode }) {
-  const { name } = await requireAsker();
+  const { id, name, firmId } = await requireAsker();
   return (
     <div className="mx-auto max-w-6xl px-4 pb-16">
-      <HouseHead person={name} />
+      <HouseHead person={{ id, name, firmId }} />
       <main>{children}</main>
     </div>
   );

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadFindings } from '../edition/findings';
-import { adviseCode } from './code-advice';
+import { opened, viewOfScribe } from '../../../tests/support/entries';
+import { adviseCode, answersOfRecord } from './code-advice';
 import { type SamplePoint, grownPercent, samplingPlan } from '../work/sampling';
 
 const findings = await loadFindings();
@@ -27,6 +28,23 @@ describe('code advice', () => {
   ] as const)('%s with %j: %s, settled %s', (id, answers, code, settled) =>
     expect(adviseCode(of(id), answers)).toMatchObject({ code, settled }),
   );
+  it.each<[string, string | null, string, string | null, object, string | null]>([
+    ['sockets-no-rcd', 'TT', 'Hall', null, { tt: true }, 'C2'],
+    ['sockets-no-rcd', 'TN-S', 'Hall', null, { tt: false }, 'C3'],
+    ['sockets-no-rcd', 'TN-S', 'Garden wall', null, { tt: false, outdoors: true }, 'C2'],
+    ['sockets-no-rcd', null, 'Hall', null, {}, 'C3'],
+    ['freezer-socket-no-rcd', 'TT', 'Utility', null, { 'outdoors-or-tt': true }, 'C2'],
+    ['freezer-socket-no-rcd', 'TN-S', 'Utility', null, {}, 'none'],
+    ['lighting-no-rcd', 'TT', 'Hall', null, {}, 'C3'],
+    ['lighting-no-rcd', 'TN-S', 'Hall', null, { tt: false }, 'C3'],
+    ['outdoor-socket-no-rcd', 'TT', 'Patio', null, {}, 'C2'],
+  ])('%s on %s in %s: the record answers', (id, earthing, where, wayId, answers, code) => {
+    const scribe = opened();
+    if (earthing) scribe.say('supply.described', { earthing: earthing as 'TT' });
+    const known = answersOfRecord(viewOfScribe(scribe), of(id), { where, wayId });
+    expect(known).toEqual(answers);
+    expect(adviseCode(of(id), known).code).toBe(code);
+  });
   it('asks every question until one is settled, and what settles it is the code', () => {
     for (const finding of findings) {
       const open = finding.questions.map(({ yes, no }) => (yes === null ? true : no === null ? false : null));

@@ -1,4 +1,7 @@
 import type { AdvisedCode, Finding } from '../edition/findings';
+import { isOutdoors } from '../installation/point';
+import { pointsOf } from '../job/job';
+import type { JobView } from '../job/view';
 
 export type Answers = Readonly<Record<string, boolean>>;
 
@@ -39,6 +42,33 @@ export function adviseCode(finding: Finding, answers: Answers): CodeProposal {
   const named = regulations.length > 0 ? ` (${regulations.join('; ')})` : '';
   const settled = questions.every(({ id }) => answers[id] !== undefined);
   return { code: usual, because: `Usually ${say(usual)}${named}.`, questions: asked, settled };
+}
+
+type Recorded = { readonly isTT: boolean | null; readonly isOutdoors: boolean };
+
+/** Questions the record answers by itself; what it does not know, or knows only one way, is asked. */
+const recorded: Readonly<Record<string, (known: Recorded) => boolean | null>> = {
+  'sockets-no-rcd/tt': ({ isTT }) => isTT,
+  'sockets-no-rcd/outdoors': ({ isOutdoors }) => isOutdoors || null,
+  'freezer-socket-no-rcd/outdoors-or-tt': ({ isTT, isOutdoors }) => isTT || isOutdoors || null,
+  // On TT it is still to be seen whether an RCD of any kind is ahead of it.
+  'lighting-no-rcd/tt': ({ isTT }) => (isTT ? null : isTT),
+  'rcd-button-dead/tt-only': ({ isTT }) => (isTT ? null : isTT),
+};
+
+/** What the record answers of a finding's questions already, where it is and on which circuit: nobody is asked what is known. */
+export function answersOfRecord(
+  { job }: Pick<JobView, 'job'>,
+  finding: Finding,
+  { where, wayId }: { readonly where: string; readonly wayId: string | null },
+): Answers {
+  const { earthing } = job.supply;
+  const known: Recorded = {
+    isTT: earthing ? earthing === 'TT' : null,
+    isOutdoors: isOutdoors(where) || (wayId !== null && pointsOf(job, wayId).some(({ kind }) => kind === 'outdoor')),
+  };
+  const answers = finding.questions.map(({ id }) => [id, recorded[`${finding.id}/${id}`]?.(known) ?? null] as const);
+  return Object.fromEntries(answers.filter((each): each is readonly [string, boolean] => each[1] !== null));
 }
 
 const otherWords: readonly (readonly [RegExp, AdvisedCode])[] = [

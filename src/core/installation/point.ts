@@ -42,6 +42,9 @@ export function usualPoint(load: Way['load']): Pick<Point, 'kind' | 'switching'>
 }
 
 const outdoors = /garden|outside|gate|drive|patio|outdoor/i;
+
+/** Whether words of a place say that it is outdoors. */
+export const isOutdoors = (words: string): boolean => outdoors.test(words);
 const wet = /bath|shower|ensuite|en-suite|wc/i;
 
 export type PointsTyped =

@@ -8,7 +8,7 @@ import { v7 } from 'uuid';
 import * as z from 'zod';
 import { useJob } from '../../client/job-provider';
 import { isIntake } from '../../core/certificates/assessment';
-import { type Answers, adviseCode, isGraver } from '../../core/certificates/code-advice';
+import { type Answers, adviseCode, answersOfRecord, isGraver } from '../../core/certificates/code-advice';
 import { readDescription } from '../../core/certificates/description';
 import type { Finding } from '../../core/edition/findings';
 import { type ObservationFields, observationFields } from '../../core/job/kinds/observation';
@@ -113,10 +113,13 @@ export function ObservationForm({
     control,
     name: ['what', 'where', 'why', 'code', 'item', 'wayId', 'codeReason'],
   });
-  const [answers, setAnswers] = useState<Answers>({});
+  const [given, setGiven] = useState<Answers>({});
   const [warned, setWarned] = useState<string | null>(null);
   const findings = useFindings();
   const finding = typeof findings === 'string' ? null : (findings.find((each) => each.what === what) ?? null);
+  const recordedOf = (of: Finding) =>
+    answersOfRecord({ job }, of, { where, wayId: wayId === none ? null : (wayId ?? null) });
+  const answers: Answers = finding ? { ...recordedOf(finding), ...given } : given;
   const proposed = finding ? adviseCode(finding, answers).code : null;
   const differs = proposed !== null && code !== null && code !== proposed;
   const lacking = [
@@ -142,9 +145,9 @@ export function ObservationForm({
     if (outcome.ok) done();
     else toast(outcome.reason);
   });
-  const take = (given: Answers) => {
-    setAnswers(given);
-    const settled = finding && codes.find((each) => each === adviseCode(finding, given).code);
+  const take = (said: Answers) => {
+    setGiven(said);
+    const settled = finding && codes.find((each) => each === adviseCode(finding, said).code);
     if (settled) setValue('code', settled);
   };
   const choose = (chosen: Finding) => {
@@ -152,7 +155,8 @@ export function ObservationForm({
     if (!why.trim()) setValue('why', [chosen.matters, from?.read].filter(Boolean).join(' '));
     setValue('item', chosen.item);
     setValue('regulation', chosen.regulations.join('; ') || null);
-    setValue('code', codes.find((each) => each === chosen.usual) ?? code);
+    const { code: advised } = adviseCode(chosen, recordedOf(chosen));
+    setValue('code', codes.find((each) => each === advised) ?? code);
   };
   // Begun from a reading: the typical finding it is, once the list of them is there.
   const begins = useEffectEvent((known: readonly Finding[]) => {

@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useJob } from '../../client/job-provider';
 import { isIntake } from '../../core/certificates/assessment';
-import { sayTold } from '../../core/certificates/letters';
+import { dangerNotice, sayTold } from '../../core/certificates/letters';
 import type { Observation } from '../../core/job/kinds/observation';
 import { type Told, type ToldTo, isolateAnswers, lastTold, receipts } from '../../core/job/kinds/told';
 import { Button } from '../../ui/button';
@@ -121,7 +121,12 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
                 onChange={(event) => setMadeSafe(event.target.value)}
               />
               <Choice label="The notice" value={receipt} choices={receipts} onChange={setReceipt} />
-              {receipt === 'signed' && <SignaturePad label="Their signature" onChange={setDrawn} />}
+              {receipt === 'signed' && (
+                <>
+                  <Notice observation={observation} />
+                  <SignaturePad label="Their signature" onChange={setDrawn} />
+                </>
+              )}
             </>
           ) : (
             <FormField
@@ -138,6 +143,30 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
         </form>
       </Dialog>
     </>
+  );
+}
+
+/** What they sign for: the words of the notice, read before the pen is taken. */
+function Notice({ observation }: { observation: Observation }) {
+  const view = useJob();
+  const { warning, facts, advice } = dangerNotice(view, view.firm, observation);
+  const words = new Set(['Where', 'What was found', 'At', 'Circuit', 'Why it is dangerous']);
+  return (
+    <section aria-label="What is signed for" className="border-2 border-ink p-3 text-sm">
+      <p className="text-base font-semibold">{warning}</p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3">
+        {facts
+          .filter(({ label, value }) => words.has(label) && value !== '—')
+          .map(({ label, value }) => (
+            <Fragment key={label}>
+              <dt className="text-faint">{label}</dt>
+              <dd>{value}</dd>
+            </Fragment>
+          ))}
+      </dl>
+      <p className="pt-1">{advice[0]}</p>
+      <p>{advice[1]}</p>
+    </section>
   );
 }
 

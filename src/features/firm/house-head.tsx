@@ -3,11 +3,19 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { FindJob } from '../jobs/find-job';
+import { DeviceState } from './device-state';
 import { housePages } from './house-pages';
 import { PersonMenu } from './person-menu';
 
+/** Pages that tell themselves whether what is recorded there is sent. */
+const recording = ['/diary', '/clients', '/installations', '/money', '/firm'];
+
 /** Above every page of the firm: the ways to the others, anything by a few letters, and who is signed in. */
-export function HouseHead({ person }: { person: string }) {
+export function HouseHead({
+  person,
+}: {
+  person: { readonly id: string; readonly name: string; readonly firmId: string };
+}) {
   const at = usePathname();
   const isAt = (href: string) =>
     href === '/'
@@ -31,7 +39,8 @@ export function HouseHead({ person }: { person: string }) {
         ))}
       </nav>
       <FindJob />
-      <PersonMenu name={person} />
+      <DeviceState personId={person.id} firmId={person.firmId} quiet={recording.some((href) => at.startsWith(href))} />
+      <PersonMenu name={person.name} />
     </header>
   );
 }

@@ -207,7 +207,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
           <Behind problem={view.behind.problem} className="border-t-2 border-ink px-3 sm:px-5" />
         )}
         <Refusals
-          refusals={refusalsOf(view.refused)}
+          refusals={refusalsOf(view.refused, view)}
           putAside={view.dismiss}
           sendAgain={view.sendAgain}
           className="border-t-2 border-ink px-3 sm:px-5"

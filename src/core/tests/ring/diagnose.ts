@@ -98,13 +98,21 @@ export function diagnoseRing(readings: RingReadings): Diagnosis {
     wholes: wholes.slice(0, 12),
     readings: evidence.count,
     sigma: evidence.sigma,
-    confident: evidence.count > 0 && led.every(({ share }) => share > sure) && (!isSound || evidence.complete),
+    confident:
+      evidence.count > 0 &&
+      led.every(({ share }) => share > sure) &&
+      (!isSound || (evidence.complete && ratioAgrees(led[0]?.fit ?? blank, readings))),
     worst: (lead?.states ?? [])
       .map(({ misfit }, socket) => ({ socket, misfit }))
       .filter(({ misfit }) => misfit > 9)
       .sort((a, b) => b.misfit - a.misfit),
   };
 }
+
+/** Whether the ends have the ratio of the cable recorded: a sound ring of another is sound, and not for sure. */
+const ratioAgrees = ({ live, cpc }: RingFit, { cableRatio }: RingReadings): boolean =>
+  cableRatio === undefined || Math.abs(cpc / live / cableRatio - 1) <= sureRatio;
+const sureRatio = 0.06;
 
 /** What is wrong with the house besides, once leads that were not nulled are taken off. */
 function behindTheLeads(readings: RingReadings, { fault, fit, share }: Explanation): Explanation[] {
