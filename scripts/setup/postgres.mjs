@@ -1,10 +1,11 @@
 // A PostgreSQL cluster of this checkout's own, on loopback, owned by an unprivileged user.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, realpathSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { tmpdir } from 'node:os';
+import { whoseCluster } from './cluster-place.mjs';
 import { ensureDebian } from './packages.mjs';
 import { capture } from './run.mjs';
 import { Stop, local, recall, registerUser, remember, root, say, secrets } from './state.mjs';
@@ -36,8 +37,19 @@ const isCluster = (data) =>
  * checkout at the same path left there is not ours to open or remove, so the next free name is taken.
  */
 function dataFolder() {
-  const kept = recall('cluster')?.data;
-  if (kept) return kept;
+  const here = realpathSync(root);
+  const found = whoseCluster(recall('cluster'), here);
+  if (found.is === 'moved') {
+    say(`This folder was ${found.original} before: its database comes along.`);
+    remember('cluster', { data: found.data, root: here });
+  }
+  if (found.is === 'copy') {
+    say(
+      `This folder is a copy of ${found.original}, whose database stays its own. This one begins with a new database.`,
+    );
+    setAside(join(local, 'postgres'));
+    forgetDatabases();
+  } else if (found.data) return found.data;
   if (!isRoot()) return join(local, 'postgres');
   const hash = createHash('sha256').update(realpathSync(root)).digest('hex').slice(0, 12);
   const named = (number) => `/var/lib/postgresql/orange-ledger-${hash}${number === 1 ? '' : `-${number}`}`;
@@ -57,7 +69,23 @@ export const freePort = (wanted = 0) =>
     });
   });
 
+/** What came with a copied folder is put beside, and never opened: it may have been copied while it was written. */
+function setAside(data) {
+  if (!existsSync(data)) return;
+  const beside = `${data}.copied-${new Date().toISOString().slice(0, 19).replaceAll(':', '')}`;
+  renameSync(data, beside);
+  say(`The copied database is kept in ${beside}.`);
+}
+
+/** What is remembered of databases that are not there: a new cluster has none of them. */
+function forgetDatabases() {
+  for (const file of existsSync(local) ? readdirSync(local) : [])
+    if (/^(cluster|postgres|migrated-.*|demo)\.json(\.loading)?$/.test(file))
+      rmSync(join(local, file), { force: true });
+}
+
 function makeCluster(data) {
+  forgetDatabases();
   const fresh = `${data}.making`;
   const removeFolder = (path) =>
     isRoot() ? capture('rm', ['-rf', path]) : rmSync(path, { recursive: true, force: true });
@@ -83,7 +111,7 @@ function makeCluster(data) {
     removeFolder(folder);
   }
   capture('mv', [fresh, data]);
-  remember('cluster', { data });
+  remember('cluster', { data, root: realpathSync(root) });
 }
 
 const connectionUrl = (user, password, port, database) =>

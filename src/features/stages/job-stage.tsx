@@ -19,17 +19,24 @@ const loaders = {
   options: () => import('../options/options-stage').then((m) => m.OptionsStage),
 } satisfies Record<Stage, () => Promise<ComponentType>>;
 
-const Overview = dynamic(() => import('../workspace/job-overview').then((m) => m.JobOverview));
+/** While the script of a page is on its way, which on an old phone takes a moment. */
+const Opening = () => (
+  <p role="status" className="py-3 text-faint">
+    Opening…
+  </p>
+);
+
+const Overview = dynamic(() => import('../workspace/job-overview').then((m) => m.JobOverview), { loading: Opening });
 const parts: Record<Stage, ComponentType> = {
-  brief: dynamic(loaders.brief),
-  origin: dynamic(loaders.origin),
-  isolation: dynamic(loaders.isolation),
-  inspection: dynamic(loaders.inspection),
-  tests: dynamic(loaders.tests),
-  circuits: dynamic(loaders.circuits),
-  observations: dynamic(loaders.observations),
-  review: dynamic(loaders.review),
-  options: dynamic(loaders.options),
+  brief: dynamic(loaders.brief, { loading: Opening }),
+  origin: dynamic(loaders.origin, { loading: Opening }),
+  isolation: dynamic(loaders.isolation, { loading: Opening }),
+  inspection: dynamic(loaders.inspection, { loading: Opening }),
+  tests: dynamic(loaders.tests, { loading: Opening }),
+  circuits: dynamic(loaders.circuits, { loading: Opening }),
+  observations: dynamic(loaders.observations, { loading: Opening }),
+  review: dynamic(loaders.review, { loading: Opening }),
+  options: dynamic(loaders.options, { loading: Opening }),
 };
 
 /** Not every browser says when it is idle. */

@@ -3,8 +3,7 @@ import { type Judgement, type Limit, unjudged } from '../../words/judgement';
 import { reason } from '../../words/reason';
 
 /** What stands behind a residual current device, by the current a fault of it may carry. */
-export const loadKinds = ['resistive', 'electronic', 'speed-controlled', 'vehicle charger', 'inverter'] as const;
-type LoadKind = (typeof loadKinds)[number];
+type LoadKind = 'resistive' | 'electronic' | 'speed-controlled' | 'vehicle charger' | 'inverter';
 
 /** The simplest type that sees a fault of each (531.3.3, 712.531, 722.531). */
 const leastType: Readonly<Record<LoadKind, { readonly type: ResidualType; readonly source: string }>> = {

@@ -73,6 +73,11 @@ export function InspectionStage() {
         </p>
       )}
       {shown === 'section' && <BySection guidance={guidance} led={led} />}
+      {shown === 'place' && loaded === 'loading' && (
+        <p role="status" className="py-3 text-faint">
+          Opening…
+        </p>
+      )}
       {shown === 'place' && loaded !== 'loading' && <ByPlace guidance={guidance} />}
     </div>
   );

@@ -24,6 +24,7 @@ import { AskOutside } from '../../handover/ask-outside';
 import { NewIssue } from './new-issue';
 import { practiceIssue } from '../../../client/practice-issue';
 import { PracticePaper } from './practice-paper';
+import { Sealing } from './sealing';
 import { NextInspection } from './next-inspection';
 import { SignButton } from './sign-button';
 import { Snags } from './snags';
@@ -284,6 +285,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
           >
             {busy ? 'Sealing…' : 'Seal and issue'}
           </Button>
+          {busy && !practice && <Sealing />}
           <p className="pt-1 text-sm text-faint">
             Sealing fixes every entry. An error found later is put right by a new issue that refers to this one.
           </p>
