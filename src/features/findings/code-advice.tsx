@@ -28,7 +28,13 @@ export function CodeAdvice({ findings, chosen, item, what, answers, answer, choo
         choose its code.
       </p>
     );
-  const fitting = findings === 'loading' ? [] : findingsFor(findings, what, item);
+  if (findings === 'loading')
+    return (
+      <p role="status" className="text-sm text-faint">
+        Opening the typical findings…
+      </p>
+    );
+  const fitting = findingsFor(findings, what, item);
   if (fitting.length === 0)
     return (
       <p className="text-sm text-faint">

@@ -23,9 +23,9 @@ function indexOf(all: readonly Finding[]): MiniSearch<Finding> {
   return index;
 }
 
-/** A finding that is a danger, or comes to one by an answer. */
-const isDanger = ({ usual, questions }: Finding): boolean =>
-  usual === 'C1' || questions.some(({ yes, no }) => yes === 'C1' || no === 'C1');
+/** How much of a danger a finding is: one by itself, one by an answer, or none. */
+const dangerOf = ({ usual, questions }: Finding): number =>
+  usual === 'C1' ? 2 : questions.some(({ yes, no }) => yes === 'C1' || no === 'C1') ? 1 : 0;
 
 /** What an item of the schedule adds to a finding noted under it: about as much as one word that fits. */
 const itemWeight = 5;
@@ -41,7 +41,7 @@ export function findingsFor(all: readonly Finding[], text: string, item: string 
     boost: { what: 2 },
   });
   const touchable = saysLiveParts(text);
-  const first = (finding: Finding) => touchable && isDanger(finding);
+  const danger = (finding: Finding) => (touchable ? dangerOf(finding) : 0);
   const scores = new Map(found.map(({ id, score }) => [String(id), score]));
   return all
     .map((finding) => ({
@@ -49,7 +49,7 @@ export function findingsFor(all: readonly Finding[], text: string, item: string 
       score: (scores.get(finding.id) ?? 0) + (item !== null && finding.item === item ? itemWeight : 0),
     }))
     .filter(({ score }) => score > 0)
-    .sort((a, b) => (first(b.finding) ? 1 : 0) - (first(a.finding) ? 1 : 0) || b.score - a.score)
+    .sort((a, b) => danger(b.finding) - danger(a.finding) || b.score - a.score)
     .slice(0, most)
     .map(({ finding }) => finding);
 }
