@@ -6,7 +6,8 @@ import { documents, viewOf } from '../core/catalogue';
 import { isTechnical } from '../core/ledger/actor';
 import { missing } from '../core/job/document-definition';
 import { documentOf } from '../core/job/job';
-import { drawnSignature } from '../core/job/kinds/document';
+import { mixesScripts, sameName } from '../core/firm/same-name';
+import { drawnSignature, notOutside } from '../core/job/kinds/document';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import type { Cue } from '../core/job/kinds/hand';
 import { nameOfDevice } from '../core/work/on-now';
@@ -15,7 +16,7 @@ import { type Transaction, forFirm, forLink } from './connection';
 import { picturesFor } from './pictures';
 import { type IssuedDocument, findDocument, modelOf } from './documents';
 import { foldAt, jobNow } from './folds';
-import { firmParticulars } from './people';
+import { firmParticulars, firmState } from './people';
 import { isPostOpen } from './post-office';
 import { type Printed, printed } from './print';
 import { queueLetter } from './queue';
@@ -127,7 +128,9 @@ export async function askForSignature(
     const signs = definition?.roles.find((each) => each.role === role);
     if (!job || !definition || !signs) return { ok: false, problem: 'There is no such declaration in this job.' };
     if (begun.issued) return { ok: false, problem: `${begun.issued.body.number} is sealed already.` };
-    if (signs.by) return { ok: false, problem: signs.otherwise };
+    if (!signs.outsiders) return { ok: false, problem: notOutside };
+    const own = await ownNameOf(actor.firmId, to);
+    if (own) return { ok: false, problem: `${own} is of the firm: they sign in and sign here.` };
     return makeLink(tx, actor, 'sign', {
       jobId,
       documentId,
@@ -138,6 +141,13 @@ export async function askForSignature(
         `${to.name},\n\n${firm.name} asks for your signature: ${signs.title.toLowerCase()}, under the ${definition.title} for\n${job.site.address ?? ''}\n\nThe page shows all that you would sign. It works once and for two weeks:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
     });
   });
+}
+
+/** Who of the firm a name or an address is that of; null where it is nobody's of the firm. */
+async function ownNameOf(firmId: string, { name, email }: To): Promise<string | null> {
+  const { people } = await firmState(firmId);
+  const same = (address: string) => email !== null && address.toLowerCase() === email.trim().toLowerCase();
+  return [...people.values()].find((each) => sameName(each.name, name) || same(each.email))?.name ?? null;
 }
 
 /** The links made for one document, the newest first. */
@@ -241,10 +251,11 @@ export type AskedToSign = {
   readonly isFinished: boolean;
 };
 
-export async function askedToSign(token: string, isOwnLook: boolean): Promise<AskedToSign | null> {
+export async function askedToSign(token: string, lookerFirmId: string | null): Promise<AskedToSign | null> {
   const found = await openLink(token, 'sign');
-  if (!found) return null;
-  if (!isOwnLook) await noteOpened(found.firmId, found.id);
+  // It opens for nobody of the firm that asks: who is of it signs in and signs there.
+  if (!found || found.firmId === lookerFirmId) return null;
+  await noteOpened(found.firmId, found.id);
   const firm = await firmParticulars(found.firmId);
   return forFirm(found.firmId, async (tx) => {
     const [head] = await tx.select().from(stream).where(eq(stream.id, found.jobId));
@@ -282,10 +293,16 @@ export async function signByLink(
   token: string,
   { upTo, name, position, drawn }: OutsideSigning,
   address: string,
+  signerFirmId: string | null,
 ): Promise<SignResult> {
   const found = await openLink(token, 'sign');
   if (!found || found.role === null)
     return { signed: false, reason: 'This link is not open: it was used, taken back, or has run out.' };
+  if (found.firmId === signerFirmId)
+    return { signed: false, reason: 'You are signed in to the firm that asks: sign there. Nothing was signed.' };
+  if (mixesScripts(name)) return { signed: false, reason: 'Write your name in letters of one script.' };
+  const own = await ownNameOf(found.firmId, { name, email: null });
+  if (own) return { signed: false, reason: `${own} is of the firm that asks, and signs there. Nothing was signed.` };
   const strokes = drawnSignature.optional().safeParse(drawn ?? undefined);
   if (!strokes.success) return { signed: false, reason: 'The drawing cannot be read. Draw it again, or leave it out.' };
   const signer = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const, name, position };

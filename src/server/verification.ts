@@ -2,6 +2,7 @@ import 'server-only';
 import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents } from '../core/catalogue';
+import { declarationsSchema } from '../core/certificates/paper';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { type Seal, type Verification, verify } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
@@ -9,6 +10,17 @@ import { type Neighbour, type SealedModel, coversAll, modelOf, neighboursOf, sha
 import { document, documentPdf, documentRemoved, entry, logLeaf } from './schema';
 import { readSealedEntries } from './stored-entries';
 import type { FirmActor } from './streams';
+
+const declared = declarationsSchema.transform((all) =>
+  all.flatMap(({ title, name, signedAt, byLink }) => (byLink ? [{ title, name, signedAt, ...byLink }] : [])),
+);
+export type SignedByLink = z.infer<typeof declared>[number];
+
+/** The signatures of a document that came by a link. */
+function signedByLink(model: PrintedModel): readonly SignedByLink[] {
+  const read = declared.safeParse((model as { declarations?: unknown }).declarations);
+  return read.success ? read.data : [];
+}
 
 export type PublicCheck = {
   readonly issueId: string;
@@ -26,6 +38,8 @@ export type PublicCheck = {
   readonly found: { readonly kind: string; readonly recordedAt: Date } | null;
   readonly replacedBy: Neighbour | null;
   readonly replaces: Neighbour | null;
+  /** Who signed from outside the firm, when, and from which network address. */
+  readonly byLink: readonly SignedByLink[];
 };
 
 /** Checks an issued document by its token, showing only what proves it; null when no document has that token. */
@@ -55,6 +69,7 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
           ?.value.split('\n')
           .at(-1) ?? '',
       documentHash: row.documentHash,
+      byLink: model ? signedByLink(model) : [],
       pdfSha256,
       verification,
       fileSealed,

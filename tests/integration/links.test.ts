@@ -23,6 +23,7 @@ import {
 import { acceptByLink, offerByLink, offeredByLink } from '../../src/server/options';
 import { endPrinting } from '../../src/server/printing';
 import { endQueue, workQueue } from '../../src/server/queue';
+import { firmState } from '../../src/server/people';
 import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
 import { servePostOffice } from '../../src/standins/post-office/serve';
 import { tamper } from '../support/database';
@@ -64,7 +65,7 @@ describe('somebody outside the firm', () => {
   it('signs what is shown, once, and the ledger keeps who, whence and how it was drawn', async () => {
     const actor = await newFirm();
     const { jobId, documentId, token } = await asked(actor);
-    const page = await askedToSign(token, false);
+    const page = await askedToSign(token, null);
     expect(page).toMatchObject({ kind: 'EIC', role: 'designer', isFinished: true, name: quillet.name });
     const drawn = [
       [
@@ -74,7 +75,7 @@ describe('somebody outside the firm', () => {
       [[1000, 400]],
     ];
     const said = { upTo: page?.upTo ?? 0, ...signs, drawn };
-    expect(await signByLink(token, said, '203.0.113.9')).toEqual({ signed: true });
+    expect(await signByLink(token, said, '203.0.113.9', null)).toEqual({ signed: true });
     const kept = (await entriesAfter(actor, 'job', jobId, 0))?.find((entry) => entry.kind === 'declaration.signed');
     expect(kept).toMatchObject({
       body: {
@@ -86,29 +87,29 @@ describe('somebody outside the firm', () => {
         outside: { address: '203.0.113.9' },
       },
     });
-    expect(await signByLink(token, said, '')).toMatchObject({
+    expect(await signByLink(token, said, '', null)).toMatchObject({
       signed: false,
       reason: expect.stringMatching(/not open/),
     });
-    expect(await askedToSign(token, false)).toBeNull();
+    expect(await askedToSign(token, null)).toBeNull();
     expect(await linksOf(actor, documentId)).toMatchObject([{ role: 'designer', usedAt: expect.any(Date) }]);
   });
 
   it('signs nothing that changed since it was shown, and may look again', async () => {
     const actor = await newFirm();
     const { jobId, token } = await asked(actor);
-    const before = await askedToSign(token, false);
+    const before = await askedToSign(token, null);
     await append(actor, 'job', jobId, [jobStream.draft('client.named', { telephone: '01632 960 199' }, made())]);
-    expect(await signByLink(token, { upTo: before?.upTo ?? 0, ...signs }, '')).toMatchObject({ signed: false });
-    const after = await askedToSign(token, false);
-    expect(await signByLink(token, { upTo: after?.upTo ?? 0, ...signs }, '')).toEqual({ signed: true });
+    expect(await signByLink(token, { upTo: before?.upTo ?? 0, ...signs }, '', null)).toMatchObject({ signed: false });
+    const after = await askedToSign(token, null);
+    expect(await signByLink(token, { upTo: after?.upTo ?? 0, ...signs }, '', null)).toEqual({ signed: true });
   });
 
   it('signs once when asked twice at the same moment', async () => {
     const actor = await newFirm();
     const { jobId, token } = await asked(actor);
-    const upTo = (await askedToSign(token, false))?.upTo ?? 0;
-    const results = await Promise.all([1, 2].map(() => signByLink(token, { upTo, ...signs }, '')));
+    const upTo = (await askedToSign(token, null))?.upTo ?? 0;
+    const results = await Promise.all([1, 2].map(() => signByLink(token, { upTo, ...signs }, '', null)));
     expect(results.filter(({ signed }) => signed)).toHaveLength(1);
     const kept = (await entriesAfter(actor, 'job', jobId, 0))?.filter((entry) => entry.kind === 'declaration.signed');
     expect(kept).toHaveLength(1);
@@ -116,27 +117,65 @@ describe('somebody outside the firm', () => {
 
   it('signs nothing unfinished, and the link stays open', async () => {
     const actor = await newFirm();
-    const jobId = v7();
-    const scribe = towelRail(noon, instruments);
-    await openJob(actor, jobId, scribe.drafts);
-    const answer = await askForSignature(actor, jobId, scribe.documentId, 'responsible person', quillet);
-    const token = answer.ok ? (answer.url.split('/').at(-1) ?? '') : '';
-    const page = await askedToSign(token, false);
+    const { jobId, token } = await asked(actor);
+    await append(actor, 'job', jobId, [jobStream.draft('site.described', { premises: '' }, made())]);
+    const page = await askedToSign(token, null);
     expect(page?.isFinished).toBe(false);
-    expect(await signByLink(token, { upTo: page?.upTo ?? 0, ...signs }, '')).toMatchObject({
+    expect(await signByLink(token, { upTo: page?.upTo ?? 0, ...signs }, '', null)).toMatchObject({
       signed: false,
       reason: expect.stringMatching(/1 to complete/),
     });
-    expect(await askedToSign(token, false)).not.toBeNull();
+    expect(await askedToSign(token, null)).not.toBeNull();
   });
 
   it.each([
+    ['what only who inspected answers for', 'inspector-tester'],
     ['a role of the firm alone', 'authoriser'],
     ['a role there is not', 'emperor'],
   ])('is not asked for %s', async (_what, role) => {
     const actor = await newFirm();
     const { jobId, documentId } = await certificate(actor);
     expect(await askForSignature(actor, jobId, documentId, role, quillet)).toMatchObject({ ok: false });
+  });
+
+  it('is not asked for the one signature of a minor-works form', async () => {
+    const actor = await newFirm();
+    const jobId = v7();
+    const scribe = towelRail(noon, instruments);
+    await openJob(actor, jobId, scribe.drafts);
+    expect(await askForSignature(actor, jobId, scribe.documentId, 'responsible person', quillet)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/nobody outside/),
+    });
+  });
+
+  it('is never somebody of the firm, by name, by address or signed in', async () => {
+    const actor = await newFirm();
+    const own = [...(await firmState(actor.firmId)).people.values()][0];
+    if (!own) throw new Error('a firm has people');
+    const { jobId, documentId, token } = await asked(actor);
+    for (const to of [
+      { name: own.name, email: null },
+      { name: 'Somebody Else', email: own.email.toUpperCase() },
+    ])
+      expect(await askForSignature(actor, jobId, documentId, 'designer', to)).toMatchObject({
+        ok: false,
+        problem: expect.stringMatching(/is of the firm/),
+      });
+    // Opened or used by whoever is signed in to that firm it does nothing; signed out, a name of the firm does nothing.
+    expect(await askedToSign(token, actor.firmId)).toBeNull();
+    const upTo = (await askedToSign(token, null))?.upTo ?? 0;
+    const said = { upTo, position: 'Designer', drawn: null };
+    for (const [name, firmId, reason] of [
+      ['O. Quillet', actor.firmId, /signed in to the firm/],
+      [own.name.toUpperCase(), null, /is of the firm/],
+      ['O. Quillеt', null, /one script/],
+    ] as const)
+      expect(await signByLink(token, { ...said, name }, '203.0.113.9', firmId)).toMatchObject({
+        signed: false,
+        reason: expect.stringMatching(reason),
+      });
+    expect(await signByLink(token, { ...said, name: 'O. Quillet' }, '203.0.113.9', null)).toEqual({ signed: true });
   });
 
   it('is not asked by the office, nor for another firm’s job', async () => {
@@ -155,8 +194,8 @@ describe('somebody outside the firm', () => {
   ])('is refused %s, in words', async (_what, drawn) => {
     const actor = await newFirm();
     const { token } = await asked(actor);
-    const upTo = (await askedToSign(token, false))?.upTo ?? 0;
-    expect(await signByLink(token, { upTo, ...signs, drawn }, '')).toMatchObject({
+    const upTo = (await askedToSign(token, null))?.upTo ?? 0;
+    expect(await signByLink(token, { upTo, ...signs, drawn }, '', null)).toMatchObject({
       signed: false,
       reason: expect.stringMatching(/drawing/),
     });
@@ -175,8 +214,8 @@ describe('a link', () => {
     expect(await linksOf(actor, documentId)).toMatchObject([{ openedAt: expect.any(Date) }]);
     expect((await fileByLink(token))?.pdf.subarray(0, 5).toString()).toBe('%PDF-');
     // It reads, and signs nothing.
-    expect(await askedToSign(token, false)).toBeNull();
-    expect(await signByLink(token, { upTo: 1, ...signs }, '')).toMatchObject({ signed: false });
+    expect(await askedToSign(token, null)).toBeNull();
+    expect(await signByLink(token, { upTo: 1, ...signs }, '', null)).toMatchObject({ signed: false });
   });
 
   it('hands out no file but the one that was sealed, and says that something was changed', async () => {
@@ -264,7 +303,7 @@ describe('a second phone', () => {
     await tell('stop');
     expect(await toldByCode(second)).toMatchObject({ cue: 'stop', number: 2 });
     expect(await readByLink(second, false)).toBeNull();
-    expect(await askedToSign(second, false)).toBeNull();
+    expect(await askedToSign(second, null)).toBeNull();
     expect(await toldByCode('x'.repeat(200))).toBeNull();
     expect(await handCode(stranger, jobId)).toMatchObject({ ok: false });
     expect(await handCode({ ...actor, roles: ['office'] }, jobId)).toMatchObject({ ok: false });

@@ -17,6 +17,8 @@ export const declarationsSchema = z.array(
     signedAt: z.string(),
     /** Strokes of a signature that was drawn, in a frame of 1000 by 400. */
     drawn: drawnSignature.optional(),
+    /** Of somebody outside the firm: the network address their link was used from. */
+    byLink: z.object({ address: z.string() }).optional(),
   }),
 );
 
@@ -33,6 +35,10 @@ export const instrumentsOf = ({ job }: JobView): z.infer<typeof instrumentsSchem
     calibratedOn: showDay(calibratedOn),
   }));
 
+/** How a signature that came by a link is told, on every page and paper. */
+export const sayByLink = ({ address }: { readonly address: string }): string =>
+  `by link${address ? `, from ${address}` : ''}: not by anybody of the firm`;
+
 /** The signatures in force. */
 export const declarationsOf = ({ document, definition }: JobView): z.infer<typeof declarationsSchema> =>
   document.signatures
@@ -45,4 +51,5 @@ export const declarationsOf = ({ document, definition }: JobView): z.infer<typeo
       statement: body.statement,
       signedAt: madeAt,
       ...(body.drawn && { drawn: body.drawn }),
+      ...(body.outside && { byLink: { address: body.outside.address } }),
     }));

@@ -45,6 +45,8 @@ type SigningRole = {
   readonly statement: string;
   /** The role of the firm it takes; anyone who inspects where none is named. */
   readonly by: Role | null;
+  /** Whether somebody outside the firm may sign it by a link: never who inspected, nor who authorises. */
+  readonly outsiders?: true;
   /** What is said to somebody who may not. */
   readonly otherwise: string;
 };

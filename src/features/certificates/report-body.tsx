@@ -1,3 +1,4 @@
+import { sayByLink } from '../../core/certificates/paper';
 import Link from 'next/link';
 import { type Report, reportModel } from '../../core/certificates/eicr/model';
 import type { PrintedModel } from '../../core/certificates/printed-model';
@@ -38,6 +39,7 @@ export function ReportBody({ model, closed }: { model: PrintedModel; closed: Rea
               <dt className="text-faint">{declaration.title}</dt>
               <dd>
                 {declaration.name}, {declaration.position}
+                {declaration.byLink && <span className="block">Signed {sayByLink(declaration.byLink)}</span>}
               </dd>
             </div>
           ))}

@@ -1,3 +1,4 @@
+import { sayByLink } from '../../core/certificates/paper';
 import { certificateModel } from '../../core/certificates/eic/model';
 import type { Fact } from '../../core/certificates/fact';
 import { formModel } from '../../core/certificates/mwc/model';
@@ -41,7 +42,13 @@ function Said({
 }: {
   facts: readonly Fact[];
   remedies: readonly string[];
-  declarations: readonly { role: string; title: string; name: string; position: string }[];
+  declarations: readonly {
+    role: string;
+    title: string;
+    name: string;
+    position: string;
+    byLink?: { address: string } | undefined;
+  }[];
 }) {
   return (
     <section aria-labelledby="work">
@@ -51,7 +58,10 @@ function Said({
       <dl className="grid gap-x-3 pt-2 text-sm sm:grid-cols-[13rem_1fr]">
         {[
           ...facts,
-          ...declarations.map(({ title, name, position }) => ({ label: title, value: `${name}, ${position}` })),
+          ...declarations.map(({ title, name, position, byLink }) => ({
+            label: title,
+            value: `${name}, ${position}${byLink ? `\nSigned ${sayByLink(byLink)}` : ''}`,
+          })),
         ].map((fact) => (
           <div key={fact.label} className="contents">
             <dt className="text-faint">{fact.label}</dt>

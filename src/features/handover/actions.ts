@@ -15,7 +15,7 @@ import {
 import { type Accepted, acceptByLink, offerByLink } from '../../server/options';
 import { type Answered, answerByLink, askByLink } from '../../server/questions';
 import type { SignResult } from '../../server/sign';
-import { requireAsker } from '../../server/who';
+import { requireAsker, whoIsAsking } from '../../server/who';
 import { acceptFields, answerFields, outsideFields, recipientFields } from './fields';
 
 const unread = {
@@ -71,7 +71,8 @@ export async function signByLinkAction(token: unknown, upTo: unknown, form: unkn
   ];
   if (!held.success || !seen.success || !said.success)
     return { signed: false, reason: 'Something in the form cannot be read: nothing was signed.' };
-  return signByLink(held.data, { upTo: seen.data, ...said.data }, await whence());
+  const asker = await whoIsAsking();
+  return signByLink(held.data, { upTo: seen.data, ...said.data }, await whence(), asker?.firmId ?? null);
 }
 
 /** The network address a request comes from. */

@@ -1,3 +1,5 @@
+import { Fragment } from 'react';
+import { sayByLink } from '../../core/certificates/paper';
 import type { LogProof } from '../../core/ledger/daily-head';
 import type { PublicCheck } from '../../server/verification';
 import { showMoment } from '../../core/words/moment';
@@ -59,6 +61,15 @@ export function VerificationView({ check, proof, proofPath }: Props) {
         <dd>{check.firmName}</dd>
         <dt className="text-faint">Place</dt>
         <dd>{check.place}</dd>
+        {check.byLink.map(({ title, name, signedAt, address }) => (
+          <Fragment key={title}>
+            <dt className="text-faint">{title}</dt>
+            <dd>
+              {name}, {showMoment(new Date(signedAt))}
+              <span className="block text-sm">Signed {sayByLink({ address })}</span>
+            </dd>
+          </Fragment>
+        ))}
         <dt className="text-faint">Document hash</dt>
         <dd className="break-all text-sm">{check.documentHash}</dd>
         {check.pdfSha256 && (

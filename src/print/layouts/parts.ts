@@ -1,3 +1,4 @@
+import { sayByLink } from '../../core/certificates/paper';
 import 'server-only';
 import { create } from 'qrcode';
 import { logoBytes } from '../../core/firm/kinds/particulars';
@@ -144,6 +145,7 @@ type Declared = PrintedModel & {
     readonly statement: string;
     readonly signedAt: string;
     readonly drawn?: readonly Stroke[] | undefined;
+    readonly byLink?: { readonly address: string } | undefined;
   }[];
 };
 
@@ -162,6 +164,7 @@ export function declarations(
         ? [
             { label: 'Declares', value: signed.statement },
             { label: 'Signed', value: london.format(new Date(signed.signedAt)) },
+            ...(signed.byLink ? [{ label: 'How', value: sayByLink(signed.byLink) }] : []),
           ]
         : []),
     ]);

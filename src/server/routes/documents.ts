@@ -138,7 +138,7 @@ export async function getPaperPdf(_request: Request, { params }: ByToken): Promi
 
 /** All that somebody is asked to sign, as a draft. */
 export async function getAskedDraft(_request: Request, { params }: ByToken): Promise<Response> {
-  const asked = await askedToSign((await params).token, true);
+  const asked = await askedToSign((await params).token, null);
   if (!asked) return notFound();
   const { kind, model, pictures } = asked;
   return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));

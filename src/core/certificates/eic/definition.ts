@@ -21,6 +21,7 @@ export const eic: DocumentDefinition<Certificate> = {
       statement:
         'I designed this work with reasonable skill and care. To the best of my knowledge the design answers to the edition named, but for the departures stated.',
       by: null,
+      outsiders: true,
       otherwise: 'Whoever designed it signs here.',
     },
     {
@@ -29,6 +30,7 @@ export const eic: DocumentDefinition<Certificate> = {
       statement:
         'I constructed this work with reasonable skill and care. To the best of my knowledge the construction answers to the edition named, but for the departures stated.',
       by: null,
+      outsiders: true,
       otherwise: 'Whoever constructed it signs here.',
     },
     {

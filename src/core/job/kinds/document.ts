@@ -191,6 +191,9 @@ export const begun = jobKind({
       : null,
 });
 
+/** Why a declaration is not asked for outside the firm, nor taken from there. */
+export const notOutside = 'Only somebody of the firm signs this: nobody outside inspects or answers for it.';
+
 export const signed = jobKind({
   body: declarationSigned,
   versions: [ofTheFirst, unchanged('may come from outside the firm, and be drawn')],
@@ -215,7 +218,8 @@ export const signed = jobKind({
     const signs = definition?.roles.find((each) => each.role === role);
     if (!definition || !signs) return `Nobody signs a ${document.kind} as ${role}.`;
     if (statement !== signs.statement) return 'A signature is under the words of its declaration.';
-    if (signs.by && (body.outside || !actor.roles.includes(signs.by))) return signs.otherwise;
+    if (body.outside && !signs.outsiders) return notOutside;
+    if (signs.by && !actor.roles.includes(signs.by)) return signs.otherwise;
     const open = missing(definition.gaps(lists.documents.view(job, document)));
     return open[0] ? `Not signed: ${open.length} to complete, first “${open[0].what}”.` : null;
   },

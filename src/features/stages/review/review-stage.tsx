@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from '../../../ui/toast';
 import type { NewJobEntry } from '../../../core/catalogue';
+import { sayByLink } from '../../../core/certificates/paper';
 import { notInspected, scheduleOfInspections } from '../../../core/certificates/schedule-of-inspections';
 import { type Place, placeKey } from '../../../core/installation/place';
 import { type Assessed, missing } from '../../../core/job/document-definition';
@@ -241,7 +242,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
   return (
     <div id={placeKey({ of: 'document', field: 'sign' })} className="scroll-mt-40">
       <h2 className="border-b border-rule-strong pb-1 text-xl">Signatures</h2>
-      {definition.roles.map(({ role, title, statement, by, otherwise }) => {
+      {definition.roles.map(({ role, title, statement, by, outsiders, otherwise }) => {
         const signature = signed(role);
         const may = by ? me.roles.includes(by) : isTechnical(me);
         return (
@@ -251,6 +252,9 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
             {signature?.inForce || (signature && isSealed) ? (
               <p className="pt-1 font-semibold">
                 ✓ {signature.entry.body.name}, {signature.entry.body.position}, {showMoment(signature.entry.madeAt)}
+                {signature.entry.body.outside && (
+                  <span className="block text-sm font-normal">{sayByLink(signature.entry.body.outside)}</span>
+                )}
               </p>
             ) : (
               <div className="flex flex-wrap items-center gap-3 pt-2">
@@ -261,9 +265,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
                   look={open === 0 && may ? 'next' : 'plain'}
                   disabled={open > 0 || !may || unsent > 0}
                 />
-                {!by && !practice && isTechnical(me) && definition.about === 'works' && (
-                  <AskOutside role={role} title={title} />
-                )}
+                {outsiders && !practice && isTechnical(me) && <AskOutside role={role} title={title} />}
                 <span className="text-sm text-faint">
                   {signature &&
                     `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}
