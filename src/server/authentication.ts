@@ -69,15 +69,6 @@ async function sendLink(person: { id: string; email: string }, token: string): P
   });
 }
 
-/** After these a person's sessions are not what they were. */
-const changesSessions = [
-  '/sign-out',
-  '/change-password',
-  '/revoke-session',
-  '/revoke-sessions',
-  '/revoke-other-sessions',
-];
-
 /** Where our own pages are served from. Loopback is reached by number and by name: both are this machine. */
 export function trustedOrigins(origin: string): string[] {
   const { port, origin: own } = new URL(env().APP_URL);
@@ -131,6 +122,10 @@ function create() {
     telemetry: { enabled: false },
     // What a failed query was asked with is a session's token or a password's hash: only that it failed is written down.
     logger: { log: (level) => level === 'error' && logFault('sign-in could not be looked up', null) },
+    // However a session ends, by whichever way in: every process is told at once.
+    databaseHooks: {
+      session: { delete: { after: ({ userId }) => sessionsChanged(authenticationDatabase(), userId) } },
+    },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         // Whoever changes a password may have lost the old one to somebody: other devices sign in again.
@@ -141,12 +136,8 @@ function create() {
         if (!attempt.ok) throw new APIError('TOO_MANY_REQUESTS', { message: waitWords(attempt.seconds) });
       }),
       after: createAuthMiddleware(async (context) => {
-        const { newSession, session } = context.context;
-        if (context.path === '/sign-in/email' && newSession)
+        if (context.path === '/sign-in/email' && context.context.newSession)
           await forgetTries(emailOf(context.body), addressOf(context.headers));
-        const personId = newSession?.user.id ?? session?.user.id;
-        if (personId && changesSessions.includes(context.path))
-          await sessionsChanged(authenticationDatabase(), personId);
       }),
     },
     plugins: [nextCookies()],
