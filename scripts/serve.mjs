@@ -5,6 +5,7 @@ import { createServer } from 'node:http';
 import { BlockList, isIPv6 } from 'node:net';
 import next from 'next';
 import { startMetrics } from './setup/metrics.mjs';
+import { shownPath } from './setup/shown-path.mjs';
 import { root } from './setup/state.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
@@ -32,13 +33,6 @@ function believeOnlyProxies(request) {
   request.headers['x-forwarded-for'] = address;
   if (isSecure) request.headers['x-forwarded-proto'] = 'https';
 }
-
-/** Addresses that are keys themselves are not written down. */
-const shownPath = (url) =>
-  url
-    .split('?')[0]
-    .replace(/^\/(verify|join|paper|sign)\/.*/, '/$1/…')
-    .slice(0, 200);
 
 const log = (line) => process.stdout.write(`${new Date().toISOString()} ${line}\n`);
 

@@ -1,18 +1,12 @@
 // Figures of a serving process in the Prometheus text format, on a port of their own that is not for the public.
 import { createServer } from 'node:http';
+import { kindOfPath } from './shown-path.mjs';
 import { Histogram, collectDefaultMetrics, register } from 'prom-client';
-
-/** Addresses by what they are: an id or a token is no label. */
-const kindOf = (path) =>
-  path
-    .split('?')[0]
-    .replace(/^\/_next\/.*/, '/_next')
-    .replace(/[0-9a-f]{8}-[0-9a-f-]{27}|[0-9a-f]{32}/gi, ':id');
 
 const known = new Set();
 /** Addresses nobody serves are many: after so many kinds the rest are one. */
 const labelOf = (path) => {
-  const kind = kindOf(path);
+  const kind = kindOfPath(path);
   if (!known.has(kind) && known.size >= 60) return 'other';
   known.add(kind);
   return kind;

@@ -57,7 +57,8 @@ function asCalendar(firm: FirmState, personId: string): string {
       end: new Date(start.getTime() + visit.minutes * 60_000),
       summary: visit.what,
       location: place?.address ?? null,
-      description: [visit.contact, place?.access, place?.parking].filter(Boolean).join('\n') || null,
+      // How one gets in stays here: whoever reads that calendar has the address of the house already.
+      description: [visit.contact, place?.parking].filter(Boolean).join('\n') || null,
       url: visit.jobId ? `${env().APP_URL}/jobs/${visit.jobId}` : null,
     });
   }
