@@ -14,7 +14,7 @@ import type { FirmActor } from './streams';
 const declared = declarationsSchema.transform((all) =>
   all.flatMap(({ title, name, signedAt, byLink }) => (byLink ? [{ title, name, signedAt, ...byLink }] : [])),
 );
-export type SignedByLink = z.infer<typeof declared>[number];
+type SignedByLink = z.infer<typeof declared>[number];
 
 /** The signatures of a document that came by a link. */
 function signedByLink(model: PrintedModel): readonly SignedByLink[] {

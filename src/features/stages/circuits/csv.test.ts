@@ -3,7 +3,7 @@ import { rentedHouseEntries, viewAt } from '../../../../tests/support/entries';
 import { waysOf } from '../../../core/job/job';
 import { cellText } from './cell-entries';
 import { columns } from './columns';
-import { readCsv, targets, writeCsv } from './csv';
+import { escapeFormulae, readCsv, targets, writeCsv } from './csv';
 
 const view = viewAt(rentedHouseEntries());
 const ways = waysOf(view.job, [...view.job.boards.keys()][0] ?? '');
@@ -111,6 +111,19 @@ describe('circuits as comma-separated values', () => {
       [201, 200, 1],
     ] as const)
       expect([readCsv(file(rows)).rows.length, readCsv(file(rows)).beyond]).toEqual([kept, beyond]);
+  });
+
+  it.each(['=1+1', '+1+cmd', '-2+3+A1', '@SUM(A1)', '\t=1', '\r=1', '+44 1632', '--1'])('%j is text', (typed) =>
+    expect(escapeFormulae.test(typed)).toBe(true),
+  );
+  it.each(['-2', '+3.5', '0.61', '>999', 'LIM', '2.5/1.5', 'B 32'])('%j is left as it is', (typed) =>
+    expect(escapeFormulae.test(typed)).toBe(false),
+  );
+
+  it('reads no further than a circuit schedule is long', () => {
+    const { rows, beyond } = readCsv(['Way,Circuit', ...Array.from({ length: 400_000 }, () => '1,L')].join('\n'));
+    expect(rows).toHaveLength(200);
+    expect(beyond).toBeLessThan(5_000);
   });
 
   it.each(['', 'one\ntwo', '{"format":1}'])('refuses %j', (text) => expect(() => readCsv(text)).toThrow(/headings/));

@@ -17,6 +17,8 @@ export type CsvRead = {
 export type Taken = ReadonlyMap<number, Target | null>;
 
 const mostRows = 200;
+/** Lines of a file that are looked at, titles and empty ones among them. */
+const mostLines = 5_000;
 
 /** Parts that together say one cell, in the order they are written in it. */
 const joined = {
@@ -105,7 +107,7 @@ function together(cell: keyof typeof joined, parts: ReadonlyMap<string, string>)
  * said they are goes first. Throws where there is nothing of circuits in it.
  */
 export function readCsv(text: string, said: Taken = new Map()): CsvRead {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', preview: mostLines });
   // Headings may stand under a title or two; where none says anything, the first row of several cells is they.
   const known = data.findIndex((cells) => cells.filter((each) => targetOf(each) !== null).length >= 2);
   const at = known >= 0 ? known : data.findIndex((cells) => cells.filter((each) => each.trim() !== '').length >= 2);
@@ -135,6 +137,9 @@ export function readCsv(text: string, said: Taken = new Map()): CsvRead {
   };
 }
 
+/** What a spreadsheet would work out: all that begins like a formula and is not a plain figure with its sign. */
+export const escapeFormulae = /^[=@\t\r\n]|^[+-](?!\d+(?:\.\d+)?$)/;
+
 /** The circuits of a board as comma-separated values, every cell as it stands in the ledger. */
 export function writeCsv(ways: readonly Way[], view: JobView): string {
   const shown = columns.filter(({ sort }) => sort !== 'computed');
@@ -144,6 +149,6 @@ export function writeCsv(ways: readonly Way[], view: JobView): string {
       data: ways.map((way) => [String(way.number), ...shown.map((column) => cellText(column, way, view))]),
     },
     // What begins like a formula is text to whoever opens it; a reading that begins with > is none.
-    { escapeFormulae: /^[=@\t\r]|^[+-](?!\d)/, newline: '\r\n' },
+    { escapeFormulae, newline: '\r\n' },
   );
 }
