@@ -18,7 +18,11 @@ export async function printed(actor: FirmActor, documentId: string): Promise<Pri
   const kept =
     (await findPdf(actor, documentId)) ??
     // Issued by a version that printed when the file was first asked for.
-    (await keepPdf(actor, documentId, await print({ kind, model, sealed, at: issuedAt, pictures: new Map() })));
+    (await keepPdf(
+      actor,
+      documentId,
+      await print({ kind, model, sealed, at: issuedAt, pictures: new Map() }, actor.firmId),
+    ));
   const check = await checkOwn(actor, documentId);
   if (check && !check.intact && check.what === 'file')
     return {

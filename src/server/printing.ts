@@ -13,7 +13,9 @@ const mostProcessorMillis = 15_000;
 const mostMillis = 180_000;
 const lookMillis = 500;
 const mostMegabytes = 384;
-const mostWaiting = 40;
+/** How many documents of one firm may wait, and of all. */
+const mostWaiting = 20;
+const mostWaitingInAll = 200;
 
 /** A document that could not be printed: nothing of it is kept, and others go on. */
 export class NotPrinted extends Error {}
@@ -25,9 +27,13 @@ type Answer =
   { readonly ready: true; readonly task: string | null } | { readonly pdf: Uint8Array } | { readonly problem: string };
 type Thread = { readonly worker: Worker; readonly ready: Promise<string | null> };
 
-const holder = globalThis as typeof globalThis & { ledgerPrinter?: { thread: Thread | null; waiting: number } };
-const held = (holder.ledgerPrinter ??= { thread: null, waiting: 0 });
-let last: Promise<unknown> = Promise.resolve();
+/** Somebody's document that waits its turn. */
+type Waiting = { readonly draw: () => Promise<void> };
+
+const holder = globalThis as typeof globalThis & {
+  ledgerPrinter?: { thread: Thread | null; waiting: number; turns: Map<string, Waiting[]>; drawing: boolean };
+};
+const held = (holder.ledgerPrinter ??= { thread: null, waiting: 0, turns: new Map(), drawing: false });
 
 /** How many documents are being printed or wait for it, in this process. */
 export const printingWaits = (): number => held.waiting;
@@ -38,22 +44,41 @@ export function warmPrinting(): void {
 }
 
 /**
- * Prints a document in a thread of its own, one after another. Throws `NotPrinted` where it takes too much or cannot be
+ * Prints a document in a thread of its own, one after another; of several firms each has one printed in turn, so that who
+ * asks for many waits behind the others and not before them. Throws `NotPrinted` where it takes too much or cannot be
  * drawn. A thread that was lost is replaced, and the document printed by the next, once.
  */
-export function print(asked: PrintAsked): Promise<Buffer> {
-  if (held.waiting >= mostWaiting)
+export function print(asked: PrintAsked, firmId = ''): Promise<Buffer> {
+  const own = held.turns.get(firmId) ?? [];
+  if (own.length >= mostWaiting || held.waiting >= mostWaitingInAll)
     return Promise.reject(new NotPrinted('Too many documents are being printed. Try again in a minute.'));
   held.waiting += 1;
-  const printed = last
-    .then(() => printNow(asked))
-    .catch((error: unknown) => {
-      if (error instanceof ThreadLost) return printNow(asked);
-      throw error;
-    })
-    .finally(() => (held.waiting -= 1));
-  last = printed.catch(() => undefined);
-  return printed;
+  return new Promise<Buffer>((resolve, reject) => {
+    const draw = () =>
+      printNow(asked)
+        .catch((error: unknown) => {
+          if (error instanceof ThreadLost) return printNow(asked);
+          throw error;
+        })
+        .finally(() => (held.waiting -= 1))
+        .then(resolve, reject);
+    held.turns.set(firmId, [...own, { draw }]);
+    void drawInTurn();
+  });
+}
+
+/** Draws what waits, one of each firm after another, until nothing does. */
+async function drawInTurn(): Promise<void> {
+  if (held.drawing) return;
+  held.drawing = true;
+  for (let next = held.turns.entries().next(); !next.done; next = held.turns.entries().next()) {
+    const [firmId, [first, ...rest]] = next.value;
+    // To the end of the row, with what it has left.
+    held.turns.delete(firmId);
+    if (rest.length > 0) held.turns.set(firmId, rest);
+    await first?.draw();
+  }
+  held.drawing = false;
 }
 
 async function printNow(asked: PrintAsked): Promise<Buffer> {

@@ -13,7 +13,7 @@ const queues = new Map<string, Promise<void>>();
  * Runs what writes to one stream after what this process already does there: a stream that is held holds one connection
  * and not the pool. Throws `Busy` where its turn does not come.
  */
-export async function inTurn<T>(streamId: string, work: () => Promise<T>): Promise<T> {
+export async function inTurn<T>(streamId: string, work: () => Promise<T>, patience = patienceMillis): Promise<T> {
   const before = queues.get(streamId) ?? Promise.resolve();
   let done = () => {};
   const mine = new Promise<void>((resolve) => (done = resolve));
@@ -21,17 +21,17 @@ export async function inTurn<T>(streamId: string, work: () => Promise<T>): Promi
   queues.set(streamId, after);
   void after.then(() => queues.get(streamId) === after && queues.delete(streamId));
   try {
-    await soon(before);
+    await soon(before, patience);
     return await work();
   } finally {
     done();
   }
 }
 
-async function soon(turn: Promise<void>): Promise<void> {
+async function soon(turn: Promise<void>, patience: number): Promise<void> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const tooLate = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Busy('Somebody else is writing there.')), patienceMillis);
+    timer = setTimeout(() => reject(new Busy('Somebody else is writing there.')), patience);
   });
   try {
     await Promise.race([turn, tooLate]);

@@ -455,6 +455,23 @@ describe('printing', () => {
     expect((await draft()).status).toBe(200);
   });
 
+  it('takes firms in turn: who asks for many waits behind the others', async () => {
+    const printed: string[] = [];
+    const one = (firm: string) =>
+      print({ labels: [], paper: 'a4', at: new Date() }, firm).then(() => void printed.push(firm));
+    const many = Array.from({ length: 15 }, () => one('many'));
+    await Promise.all([...many, one('few')]);
+    expect(printed).toHaveLength(16);
+    expect(printed.indexOf('few')).toBeLessThanOrEqual(2);
+  });
+
+  it('keeps no firm from printing because another asks for too much', async () => {
+    const asked = Array.from({ length: 60 }, () => print({ labels: [], paper: 'a4', at: new Date() }, 'greedy'));
+    const settled = Promise.allSettled(asked);
+    await expect(print({ labels: [], paper: 'a4', at: new Date() }, 'modest')).resolves.toBeInstanceOf(Buffer);
+    expect((await settled).some(({ status }) => status === 'rejected')).toBe(true);
+  });
+
   it('replaces a thread that ended, while it stood idle and while it drew', async () => {
     const held = globalThis as typeof globalThis & {
       ledgerPrinter: { thread: { worker: Worker; ready: Promise<unknown> } | null };

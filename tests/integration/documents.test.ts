@@ -141,6 +141,46 @@ describe('issuing', () => {
     );
   });
 
+  it('holds up nobody else while somebody holds the firm’s row, however many are issued', async () => {
+    const [actor, other] = [await newFirm(), await newFirm()];
+    const jobs = await Promise.all(Array.from({ length: 14 }, () => signedJob(actor)));
+    const elsewhere = await signedJob(other);
+    const results = await asOwner(async (client) => {
+      await client.query('begin');
+      await client.query('select 1 from firm where id = $1 for update', [actor.firmId]);
+      const issues = jobs.map(({ jobId, documentId }) =>
+        issueDocument(actor, jobId, documentId, noon, 'x').catch(() => null),
+      );
+      // Another firm works, reads and issues meanwhile.
+      const draft = jobStream.draft('client.named', { telephone: '01632 960 199' }, made());
+      expect(await append(other, 'job', elsewhere.jobId, [draft])).toMatchObject([{ accepted: true }]);
+      await sign(other, elsewhere.jobId, elsewhere.documentId);
+      expect(await issueDocument(other, elsewhere.jobId, elsewhere.documentId, noon, 'x')).toMatchObject({
+        issued: true,
+        number: 'EICR-2026-0001',
+      });
+      await client.query('commit');
+      return Promise.all(issues);
+    });
+    // Who came to the row while it was held may have given up; numbers are given without a gap all the same.
+    const numbers = results.flatMap((result) => (result?.issued ? [result.number] : [])).sort();
+    expect(numbers).toEqual(numbers.map((_, index) => `EICR-2026-${String(index + 1).padStart(4, '0')}`));
+    expect(numbers.length).toBeGreaterThan(0);
+  });
+
+  it('seals nothing that was recorded while it was printed, and issues what stands then', async () => {
+    const actor = await newFirm();
+    const { jobId, documentId } = await signedJob(actor);
+    const issuing = issueDocument(actor, jobId, documentId, noon, 'x');
+    const parking = jobStream.draft('client.named', { telephone: '01632 960 198' }, made());
+    const [result] = await Promise.all([issuing, append(actor, 'job', jobId, [parking])]);
+    // What was recorded put the signatures out of force, before or after: it was issued before, or not at all.
+    const entries = (await entriesAfter(actor, 'job', jobId, 0)) ?? [];
+    const at = (kind: string) => entries.findLastIndex((entry) => entry.kind === kind);
+    if (result.issued) expect(at('document.issued')).toBeLessThan(at('client.named'));
+    else expect(at('document.issued')).toBe(-1);
+  });
+
   it('gives them from two processes too', async () => {
     const actor = await newFirm();
     const jobs = await Promise.all([1, 2, 3, 4].map(() => signedJob(actor)));

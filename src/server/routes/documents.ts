@@ -29,9 +29,9 @@ const pdfResponse = (pdf: Buffer, name: string, disposition: 'inline' | 'attachm
   });
 
 /** Something printed to be looked at now; that it cannot be is of the moment, and said. */
-async function printedNow(asked: PrintAsked, name: string): Promise<Response> {
+async function printedNow(asked: PrintAsked, name: string, firmId: string): Promise<Response> {
   try {
-    return pdfResponse(await print(asked), name, 'inline');
+    return pdfResponse(await print(asked, firmId), name, 'inline');
   } catch (error) {
     if (error instanceof NotPrinted) return Response.json({ problem: error.message }, { status: 503 });
     throw error;
@@ -70,7 +70,7 @@ export const getLabels = signedIn<{ params: Promise<{ documentId: string }> }>(a
   if (!asked.success) return Response.json({ problem: 'Say which labels, and on which paper.' }, { status: 400 });
   const { paper, kinds } = asked.data;
   const labels = labelsOf(view, await firmParticulars(asker.firmId)).filter(({ kind }) => kinds.includes(kind));
-  return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`);
+  return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`, asker.firmId);
 });
 
 /** The notice that follows from a certificate: on paper, or as data for a desk elsewhere. */
@@ -81,7 +81,7 @@ export const getNotice = signedIn<{ params: Promise<{ documentId: string }> }>(a
   const { jobId: _job, begunId: _begun, ...notice } = found;
   const name = `notice-${notice.certificate}`;
   if (new URL(request.url).searchParams.get('as') !== 'data')
-    return printedNow({ notice, at: new Date() }, `${name}.pdf`);
+    return printedNow({ notice, at: new Date() }, `${name}.pdf`, asker.firmId);
   return Response.json(notice, { headers: { 'Content-Disposition': `attachment; filename="${name}.json"` } });
 });
 
@@ -95,7 +95,7 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   const model = modelOf(view.document.kind, view.definition.build(view, await firmParticulars(asker.firmId)));
   const pictures = await forFirm(asker.firmId, (tx) => picturesFor(tx, model));
   const { kind } = view.document;
-  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));
+  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null), asker.firmId);
 });
 
 const letters = { danger: dangerNotice, distributor: distributorReport } as const;
@@ -112,7 +112,7 @@ export const getLetter = signedIn<{ params: Promise<{ jobId: string; observation
     if (!view || !observation) return notFound();
     if (!sort.success) return Response.json({ problem: 'Say which paper: danger or distributor.' }, { status: 400 });
     const letter = letters[sort.data](view, await firmParticulars(asker.firmId), observation);
-    return printedNow({ letter, at: new Date() }, `${sort.data}-${observation.number}.pdf`);
+    return printedNow({ letter, at: new Date() }, `${sort.data}-${observation.number}.pdf`, asker.firmId);
   },
 );
 
@@ -125,7 +125,11 @@ export const getOffer = signedIn<{ params: Promise<{ jobId: string }> }>(async (
   const reference = job.opened?.body.reference ?? '';
   const firm = await firmParticulars(asker.firmId);
   const offer = { ...offerOf(job, set), firm, reference, to: job.client.name ?? '' };
-  return printedNow({ offer, at: new Date() }, `options-${reference.replaceAll(/[^\w-]+/g, '-') || 'job'}.pdf`);
+  return printedNow(
+    { offer, at: new Date() },
+    `options-${reference.replaceAll(/[^\w-]+/g, '-') || 'job'}.pdf`,
+    asker.firmId,
+  );
 });
 
 type ByToken = { params: Promise<{ token: string }> };
@@ -141,5 +145,5 @@ export async function getAskedDraft(_request: Request, { params }: ByToken): Pro
   const asked = await askedToSign((await params).token, null);
   if (!asked) return notFound();
   const { kind, model, pictures } = asked;
-  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null));
+  return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null), asked.linkId);
 }
