@@ -109,8 +109,6 @@ function drawn(worker: Worker, task: string | null, asked: PrintAsked): Promise<
     const end = (settle: () => void) => {
       clearInterval(looking);
       worker.off('message', onMessage).off('error', onError).off('exit', onExit);
-      // What is being ended may still say how: nobody listens.
-      worker.on('error', () => undefined);
       settle();
     };
     const onMessage = (answer: Answer) => {
@@ -156,6 +154,8 @@ function begin(): Thread {
     execArgv: ['--conditions=react-server'],
     resourceLimits: { maxOldGenerationSizeMb: mostMegabytes },
   });
+  // What is being ended may still say how, when nobody listens any more.
+  worker.on('error', () => undefined);
   const ready = new Promise<string | null>((resolve, reject) => {
     const lost = () => reject(new ThreadLost('The thread that prints did not begin.'));
     const limit = setTimeout(lost, mostMillis);
