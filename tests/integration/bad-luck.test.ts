@@ -333,6 +333,7 @@ const own = [
   '/firm/copies',
   '/account',
   '/api/jobs',
+  '/api/printing',
   '/api/firm/entries',
   '/api/firm/stream',
   '/api/firm/moves',
