@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
@@ -217,6 +217,11 @@ async function load(): Promise<void> {
   const loading = `${path}.loading`;
   mkdirSync(dirname(path), { recursive: true });
   if (await demoStands()) {
+    // Whoever held the turn before may have finished what its own start did not live to see.
+    if (existsSync(path) && !existsSync(loading)) {
+      process.stdout.write('The demo firm is loaded: another start of this folder did it.\n');
+      return;
+    }
     if (!existsSync(loading))
       throw new Refused(
         'The demo firm is in this database already, and its password is not known here. npm run demo:reset loads it again; npm start -- --empty serves a database of its own.',
@@ -265,11 +270,30 @@ async function load(): Promise<void> {
   process.stdout.write(`The demo firm is loaded: twelve jobs, two people. Their password is ${password}\n`);
 }
 
+/**
+ * One loads at a time: a load goes on when the start that asked for it is killed, and the next start waits for it here. The
+ * lock goes with the connection, whatever ends it.
+ */
+async function alone(work: () => Promise<void>): Promise<void> {
+  const client = await owner();
+  await client.query('select pg_advisory_lock(767102)');
+  try {
+    await work();
+  } finally {
+    await client.end();
+  }
+}
+
 async function main(): Promise<void> {
   const [verb, named] = process.argv.slice(2);
   if (verb !== 'load' && verb !== 'reset') throw new Error('Say load or reset.');
-  if (verb === 'reset') await empty(named);
-  await load();
+  await alone(async () => {
+    if (verb === 'reset') {
+      rmSync(process.env.DEMO_FILE ?? '.local/demo.json', { force: true });
+      await empty(named);
+    }
+    await load();
+  });
   await endPrinting();
   await closeConnections();
 }

@@ -86,7 +86,8 @@ function forgetDatabases() {
 
 function makeCluster(data) {
   forgetDatabases();
-  const fresh = `${data}.making`;
+  // Of this process alone: what a killed start left half made may still be written to.
+  const fresh = `${data}.making-${process.pid}`;
   const removeFolder = (path) =>
     isRoot() ? capture('rm', ['-rf', path]) : rmSync(path, { recursive: true, force: true });
   removeFolder(fresh);

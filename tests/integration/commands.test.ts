@@ -60,8 +60,22 @@ describe('a load of the demo', () => {
       expect(await over).toEqual([null, 'SIGKILL']);
     }
 
+    // A load whose start was killed goes on: the next one waits for it, and finds it done, under one password.
+    const both = await Promise.all(
+      [1, 2].map(async () => {
+        const child = spawn(process.execPath, [...how, 'scripts/demo.ts', 'load'], { env: half(), stdio: 'ignore' });
+        return ((await once(child, 'exit')) as [number])[0];
+      }),
+    );
+    expect(both).toEqual([0, 0]);
+    expect((await asOwner((c) => c.query('select 1 from firm'), halfway.env.DATABASE_OWNER_URL)).rowCount).toBe(1);
+    expect(existsSync('.local/halfway.demo.json')).toBe(true);
+    rmSync('.local/halfway.demo.json');
+    writeFileSync('.local/halfway.demo.json.loading', '{}');
+
     const again = loaded();
     expect([again.status, again.stdout]).toEqual([0, expect.stringMatching(/was cut short.*twelve jobs/s)]);
+    rmSync('.local/halfway.demo.json');
     const third = loaded();
     expect([third.status, third.stderr]).toEqual([1, expect.stringMatching(/demo:reset loads it again/)]);
   });
