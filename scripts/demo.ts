@@ -276,7 +276,7 @@ async function load(): Promise<void> {
  */
 async function alone(work: () => Promise<void>): Promise<void> {
   const client = await owner();
-  await client.query('select pg_advisory_lock(767102)');
+  await client.query('select pg_advisory_lock(767109)');
   try {
     await work();
   } finally {
