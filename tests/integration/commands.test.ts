@@ -78,7 +78,8 @@ describe('a load of the demo', () => {
     rmSync('.local/halfway.demo.json');
     const third = loaded();
     expect([third.status, third.stderr]).toEqual([1, expect.stringMatching(/demo:reset loads it again/)]);
-  });
+    // Seven loads, some of them whole.
+  }, 600_000);
 });
 
 describe('a backup', () => {
