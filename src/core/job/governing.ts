@@ -38,7 +38,7 @@ export function candidatesOf(at: Readings, slot: Slot): readonly Taken[] {
   const own = standing(at.job.readings.get(keyOf(slot)));
   if (!definition) return own.slice(-1);
   const parts = at.tests.partsOf(definition);
-  const others = [...partReadings(at, slot, parts), ...phaseReadings(at, slot, definition)];
+  const others = [...partReadings(at, slot, parts), ...phaseReadings(at, slot, definition, parts)];
   const readings = others.length === 0 ? own : [...own, ...others];
   const rule = definition.governs;
   if (rule === 'latest') {
@@ -70,7 +70,8 @@ const worstOf = (readings: readonly Taken[], sign: 1 | -1): Taken | null =>
 export function outranking(at: Readings, slot: Slot, value: ReadingValue): Taken | null {
   const definition = at.tests.of(slot);
   if (!definition) return null;
-  const parts = [...partReadings(at, slot, at.tests.partsOf(definition)), ...phaseReadings(at, slot, definition)];
+  const of = at.tests.partsOf(definition);
+  const parts = [...partReadings(at, slot, of), ...phaseReadings(at, slot, definition, of)];
   const rule = definition.governs;
   if (rule === 'latest')
     return parts.find((reading) => reading.body.value.is === 'reversed' && value.is !== 'reversed') ?? null;
@@ -102,10 +103,18 @@ function partReadings({ job }: Readings, { on, phase }: Slot, parts: readonly Sl
   return standing(readings);
 }
 
-/** What was read phase by phase of a slot that says no phase. */
-function phaseReadings({ job }: Readings, slot: Slot, { byPhase }: SlotDefinition): Taken[] {
+/** What was read phase by phase of a slot that says no phase, at its points and pairs too. */
+function phaseReadings(
+  at: Readings,
+  slot: Slot,
+  { byPhase }: SlotDefinition,
+  parts: readonly SlotDefinition[],
+): Taken[] {
   if (!byPhase || slot.phase) return [];
-  return standing(lines.flatMap((phase) => job.readings.get(keyOf({ ...slot, phase })) ?? []));
+  return lines.flatMap((phase) => {
+    const of = { ...slot, phase };
+    return [...standing(at.job.readings.get(keyOf(of))), ...partReadings(at, of, parts)];
+  });
 }
 
 function compareValues(a: ReadingValue, b: ReadingValue, sign: 1 | -1): number {

@@ -41,7 +41,8 @@ export function judgeJob(view: JobView): Verdicts {
     add(slot);
     const whole = view.tests.wholeOf(slot, wayOfSubject(view.job, slot.on)?.id ?? null);
     if (whole) add(whole);
-    if (slot.phase && view.tests.of(slot)?.byPhase) add(slotAt(slot.on, anyPhase(slot)));
+    for (const each of whole ? [slot, whole] : [slot])
+      if (each.phase && view.tests.of(each)?.byPhase) add(slotAt(each.on, anyPhase(each)));
   }
   return verdicts;
 }

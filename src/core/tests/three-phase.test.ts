@@ -6,6 +6,7 @@ import { showValue } from '../quantity/reading-value';
 import { valueAt } from '../job/governing';
 import { judgeJob, resultVerdicts } from '../job/verdicts';
 import { lineNeutralLoop, zs } from './loop/slots';
+import { externalLoop } from './origin/external-loop';
 import { phaseSequence, ze } from './origin/slots';
 import { polarity } from './polarity/slots';
 import { rcdTime } from './residual/slots';
@@ -68,6 +69,24 @@ describe('a three-phase supply', () => {
     const view = viewOfScribe(scribe);
     const highest = valueAt(view, supply, ze);
     expect(highest && showValue(highest)).toBe('0.35');
+    // R1+R2 is not read: a loop of L1 is held against Ze of L1, and against the highest where it says no phase.
+    const ofPhase = externalLoop(view, 'L1');
+    expect(ofPhase && showValue(ofPhase)).toBe('0.20');
+    const ofNone = externalLoop(view, undefined);
+    expect(ofNone && showValue(ofNone)).toBe('0.35');
+  });
+
+  it('what was read of a phase at a point counts with its circuit, and its failure is among the results', () => {
+    const { scribe, on, verdict } = threePhases();
+    scribe.say('way.described', { wayId: on.id, fields: { residualMilliamps: null, residualAbsent: true } });
+    scribe.points(on.id, [['Hall', 'fixed']]);
+    const [point] = [...viewOfScribe(scribe).job.points.values()];
+    scribe.read(on, zs, '0.50');
+    scribe.read({ of: 'point', id: point?.id ?? '' }, { ...zs, phase: 'L2' }, '1.60');
+    expect(verdict(on, zs)).toBe('fails');
+    const view = viewOfScribe(scribe);
+    const failed = resultVerdicts(view, judgeJob(view)).filter(({ judgement }) => judgement.verdict === 'fails');
+    expect(failed.map(({ slot }) => keyOf(slot))).toEqual([keyOf(slotAt(on, zs))]);
   });
 
   it('the sequence of the phases is judged, and is due there alone', () => {

@@ -9,6 +9,7 @@ import { type Exact, divide, exact, multiply } from '../../quantity/exact';
 import { loopOhms } from '../../quantity/reading-spec';
 import { figureOf } from '../../quantity/reading-value';
 import { sumOfConductors } from './calculated';
+import { externalLoop } from '../origin/external-loop';
 import { electrode, ipfLineNeutral, ze } from '../origin/slots';
 import { judgeLineNeutralLoop } from '../continuity/protective';
 import { limitFound, limitOfWay } from './limit';
@@ -48,7 +49,7 @@ const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) 
     earthing: view.job.supply.earthing ?? null,
     residualMilliamps: way?.residualMilliamps ?? null,
     electrode: valueAt(view, supply, electrode),
-    ze: (slot.phase && valueAt(view, supply, { ...ze, phase: slot.phase })) ?? valueAt(view, supply, ze),
+    ze: externalLoop(view, slot.phase),
     r1r2: sumOfConductors(view, slot.on),
     conductorCelsius: 20,
     cablesWarm: false,

@@ -7,6 +7,7 @@ import { judgePolarity } from '../polarity/polarity';
 import { residualOfInstallation } from '../residual/of-installation';
 import { judgeElectrode, judgeFaultCurrent, judgeZe } from './origin';
 import { judgeLineToLine, judgeSupplyVoltages, judgeSupplyVolts } from './supply-volts';
+import { externalLoop } from './external-loop';
 import { judgePhaseSequence } from './phase-sequence';
 import {
   boardIpf,
@@ -31,12 +32,12 @@ const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: '
 const fault = (pair: 'L–N' | 'L–E'): Pick<SlotDefinition, 'spec' | 'governs' | 'judge'> => ({
   spec: kiloamps,
   governs: 'highest',
-  judge: (view, _slot, { value }) =>
+  judge: (view, { phase }, { value }) =>
     judgeFaultCurrent(
       value,
       pair,
       view.pack,
-      valueAt(view, supply, ze),
+      externalLoop(view, phase),
       view.job.supply.liveConductors === 'three-phase',
     ),
 });

@@ -119,7 +119,11 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
           className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 max-md:scroll-mb-[23rem] max-md:scroll-mt-56 in-data-cupboard:w-28 ${isFocused ? 'border-ink' : 'border-rule'}`}
           value={text}
           title={stands?.body.reason ?? undefined}
-          onChange={(event) => focus.write(event.target.value)}
+          onChange={(event) => {
+            // The cell may have become another slot's under the caret.
+            focus.enter(id, slot, label);
+            focus.write(event.target.value);
+          }}
           onBlur={() => focus.leave(id)}
           onKeyDown={onKeyDown}
           onFocus={(event) => {
