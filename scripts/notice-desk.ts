@@ -5,4 +5,3 @@ const desk = await serveNoticeDesk(Number(process.env.NOTICE_PORT ?? 0));
 process.stdout.write(`${desk.url}\n`);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
   process.on(signal, () => void desk.close().then(() => process.exit(0)));
-process.stdin.on('end', () => process.exit(0)).resume();

@@ -11,4 +11,3 @@ const office = await servePostOffice({
 process.stdout.write(`${office.smtpUrl} ${office.pageUrl}\n`);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
   process.on(signal, () => void office.close().then(() => process.exit(0)));
-process.stdin.on('end', () => process.exit(0)).resume();

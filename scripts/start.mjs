@@ -11,7 +11,7 @@ import { freePort } from './setup/postgres.mjs';
 import { startNoticeDesk, startPostOffice, startTester } from './setup/standins.mjs';
 import { ensureBuilt, ensureMigrated, ensurePostgres, forServing, settings } from './setup/application.mjs';
 import { backUpNightly } from './setup/nightly.mjs';
-import { bin, script } from './setup/run.mjs';
+import { bin, endsWithUs, script } from './setup/run.mjs';
 
 const development = process.argv.includes('--dev');
 const empty = process.argv.includes('--empty');
@@ -99,9 +99,9 @@ function serve(env, port, deaths = 0) {
   const began = Date.now();
   const log = development ? 'inherit' : openLog();
   const command = development
-    ? [bin('next'), ['dev', '-H', '127.0.0.1', '-p', String(port)]]
-    : [process.execPath, [join(root, 'scripts', 'serve.mjs')]];
-  child = spawn(...command, {
+    ? [bin('next'), 'dev', '-H', '127.0.0.1', '-p', String(port)]
+    : [join(root, 'scripts', 'serve.mjs')];
+  child = spawn(process.execPath, [...endsWithUs, ...command], {
     cwd: root,
     env: {
       ...forServing({ ...process.env, ...env }),
@@ -109,7 +109,7 @@ function serve(env, port, deaths = 0) {
       PORT: String(port),
       NODE_ENV: development ? 'development' : 'production',
     },
-    stdio: ['ignore', log, development ? 'inherit' : log],
+    stdio: ['pipe', log, development ? 'inherit' : log],
     detached: true,
   });
   if (!development) closeSync(log);

@@ -18,4 +18,3 @@ const tester = await serveTester({
 process.stdout.write(`ws://127.0.0.1:${tester.port}\n`);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
   process.on(signal, () => void tester.close().then(() => process.exit(0)));
-process.stdin.on('end', () => process.exit(0)).resume();

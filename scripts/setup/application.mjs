@@ -2,7 +2,7 @@
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePostgres } from './postgres.mjs';
-import { bin, script, show } from './run.mjs';
+import { bin, endsWithUs, script, show } from './run.mjs';
 import { Stop, hashOf, local, recall, remember, root, say, secrets } from './state.mjs';
 
 const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
@@ -42,7 +42,8 @@ export async function ensureBuilt() {
   say('Building…');
   // What the development server noted of routes that are gone would fail the build's type check.
   for (const stale of ['.next/dev/types', '.next/types']) rmSync(join(root, stale), { recursive: true, force: true });
-  const code = await show(bin('next'), ['build'], {
+  const code = await show(process.execPath, [...endsWithUs, bin('next'), 'build'], {
+    stdio: ['pipe', 'inherit', 'inherit'],
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
   });
   if (code !== 0) throw new Stop('The build failed (see above).');

@@ -20,6 +20,9 @@ export function show(command, args, options = {}) {
   });
 }
 
+/** What goes before a program of ours so that it ends with us, however we end; its input is to be a pipe. */
+export const endsWithUs = ['--import', join(root, 'scripts', 'setup', 'ends-with-starter.mjs')];
+
 export const bin = (name) => join(root, 'node_modules', '.bin', name);
 
 /** Runs one of our TypeScript commands with the settings given. */

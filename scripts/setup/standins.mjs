@@ -2,11 +2,12 @@
 import { spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { join } from 'node:path';
+import { endsWithUs } from './run.mjs';
 import { Stop, root } from './state.mjs';
 
 /** Starts a stand-in; answers the line it says for itself and how to end it. */
 async function start(name, what, settings) {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts', name)], {
+  const child = spawn(process.execPath, [...endsWithUs, '--import', 'tsx', join(root, 'scripts', name)], {
     cwd: root,
     env: { ...process.env, ...settings },
     stdio: ['pipe', 'pipe', 'inherit'],

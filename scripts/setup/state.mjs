@@ -1,15 +1,36 @@
 // What this checkout remembers between commands: in .local/, which git ignores.
 import { createHash, generateKeyPairSync, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  linkSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 export const local = join(root, '.local');
 
-export function remember(name, value) {
+/** Writes a file of .local whole: a process killed while it writes leaves what stood there before. */
+function writeWhole(name, text, put) {
   mkdirSync(local, { recursive: true, mode: 0o700 });
-  writeFileSync(join(local, `${name}.json`), JSON.stringify(value, null, 2), { mode: 0o600 });
+  const fresh = join(local, `.${name}.${process.pid}`);
+  writeFileSync(fresh, text, { mode: 0o600 });
+  try {
+    put(fresh, join(local, name));
+  } finally {
+    rmSync(fresh, { force: true });
+  }
+}
+
+export function remember(name, value) {
+  writeWhole(`${name}.json`, JSON.stringify(value, null, 2), renameSync);
   return value;
 }
 
@@ -62,18 +83,33 @@ const alive = (pid) => {
   }
 };
 
+/** When a process began, where the system tells: its number may be another's after the machine was switched off. */
+const beganAt = (pid) => {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').at(-1).split(' ')[19];
+  } catch {
+    return '';
+  }
+};
+const ownMark = () => `${process.pid} ${beganAt(process.pid)}`;
+
+/** The process that holds a lock; null where it is gone, or the lock is none. */
+function holderOf(path) {
+  const [pid, began] = existsSync(path) ? readFileSync(path, 'utf8').split(' ') : [];
+  return Number(pid) && alive(Number(pid)) && (!began || began === beganAt(pid)) ? Number(pid) : null;
+}
+
 /** Holds a lock of this checkout while `work` runs; a lock left by a process that is gone is taken over. */
 export async function locked(work, name = 'lock') {
   const path = join(local, name);
-  mkdirSync(local, { recursive: true, mode: 0o700 });
   for (let waited = 0; ; waited += 1) {
     try {
-      writeFileSync(path, String(process.pid), { flag: 'wx' });
+      writeWhole(name, ownMark(), linkSync);
       break;
     } catch (error) {
       if (error.code !== 'EEXIST') throw error;
-      const holder = Number(readFileSync(path, 'utf8'));
-      if (holder && !alive(holder)) rmSync(path, { force: true });
+      const holder = holderOf(path);
+      if (holder === null) rmSync(path, { force: true });
       else if (waited === 0) say(`Waiting for another command of this checkout (process ${holder}).`);
       else if (waited > 1200)
         throw new Stop(`Process ${holder} has held ${path} for ten minutes. End it, then try again.`);
