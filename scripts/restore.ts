@@ -8,8 +8,8 @@ import { reaching, tool } from './backup/postgres-tools';
 
 /**
  * npm run restore -- FILE [DATABASE]: puts a backup into a database of its own, which must not be there yet, then checks
- * every chain of entries against the manifest, every seal, and every signed daily head, and says what it found. The
- * database in use is not touched.
+ * every chain of entries against the manifest, every file against its hash, every seal, and every signed daily head, and
+ * says what it found. The database in use is not touched.
  */
 async function main([file, database = 'orange_ledger_restored']: string[]): Promise<void> {
   const { DATABASE_OWNER_URL: url, DATABASE_URL: application } = process.env;
@@ -29,9 +29,11 @@ async function main([file, database = 'orange_ledger_restored']: string[]): Prom
       'select number, verification_token as token from document order by issued_at',
     )
   ).rows;
+  const damaged = await damagedFiles(client);
   await client.end();
   const wrong = [
     ...(said ? differences(said, held) : []),
+    ...damaged,
     ...(await checkSeals(replaceDatabase(application, database), tokens)),
   ];
   const entries = held.streams.reduce((all, each) => all + each.entries, 0);
@@ -87,6 +89,15 @@ function restoreInto(file: string, url: string): void {
     },
   );
   if (made.status !== 0) throw new Error(`It could not be restored: ${made.stderr || made.error?.message}`);
+}
+
+/** What is kept under the hash of its bytes, and is not what it was: pictures, the firm's files, printed files. */
+async function damagedFiles(client: pg.Client): Promise<string[]> {
+  const { rows } = await client.query<{ what: string; sha256: string }>(`
+    select 'picture' as what, sha256 from picture where encode(sha256(bytes), 'hex') <> sha256
+    union all select 'file of the firm', sha256 from firm_file where encode(sha256(bytes), 'hex') <> sha256
+    union all select 'printed file', sha256 from document_pdf where encode(sha256(pdf), 'hex') <> sha256`);
+  return rows.map(({ what, sha256 }) => `The ${what} ${sha256} is not what its hash says.`);
 }
 
 /** Checks every document's seal and file as anybody's verification page does, and the tree of all of them. */

@@ -9,6 +9,16 @@ const schema = z.object({
   APP_URL: z.url(),
   /** Signs the daily heads: an Ed25519 private key, PKCS #8 in DER as base64. Without it no head is signed. */
   HEAD_KEY: z.base64().optional(),
+  /** Public keys of other installations whose daily heads prove a document here, in DER as base64, with commas between. */
+  KNOWN_HEAD_KEYS: z
+    .string()
+    .default('')
+    .transform((keys) =>
+      keys
+        .split(',')
+        .map((key) => key.trim())
+        .filter(Boolean),
+    ),
   /** Where a tester can be reached from the page, if there is one. */
   TESTER_URL: z.url({ protocol: /^wss?$/ }).optional(),
   /** The mail server letters go by, and whom they come from. */

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { type Unzipped, strFromU8, unzipSync } from 'fflate';
 import * as z from 'zod';
+import { logProof } from '../../src/core/ledger/daily-head';
+import { issuedRow } from '../../src/core/ledger/issued-check';
 import type { SealedEntry } from '../../src/core/ledger/seal';
 
 const sealedEntry = z.object({
@@ -12,21 +14,17 @@ const sealedEntry = z.object({
   madeAt: z.string(),
   madeBy: z.string(),
   device: z.string(),
+  recordedAt: z.iso.datetime().optional(),
 });
 const ledger = z.object({ format: z.literal('orange-ledger/job/1'), jobId: z.string(), entries: z.array(sealedEntry) });
 
 /** An issued document as it is handed out. */
-export const documentFile = z.object({
+export const documentFile = issuedRow.extend({
   format: z.literal('orange-ledger/document/1'),
-  id: z.string(),
-  firmId: z.string(),
-  kind: z.string(),
-  number: z.string(),
-  issuedAt: z.string(),
-  model: z.unknown(),
   links: z.array(z.string()),
-  documentHash: z.string(),
   pdfSha256: z.string().nullable(),
+  /** The way up to a signed daily head; null where there was none yet, or it was saved before that went along. */
+  proof: logProof.nullable().default(null),
 });
 export type DocumentFile = z.infer<typeof documentFile>;
 

@@ -1,59 +1,62 @@
 import { createHash } from 'node:crypto';
-import { z } from 'zod';
-import { type SealedEntry, verify } from '../../src/core/ledger/seal';
+import * as z from 'zod';
+import { checkProof } from '../../src/core/ledger/daily-head';
+import { checkIssued } from '../../src/core/ledger/issued-check';
+import { hashOfHex, isSigned } from '../../src/server/signed-head';
 import { type Answer, unusable } from './answer';
 import { type DocumentFile, type SavedJob, readSavedJob } from './saved-job';
 
 const sha256 = (data: string | Uint8Array): string => createHash('sha256').update(data).digest('hex');
-
-const issueRecord = z.object({ documentHash: z.string(), pdfSha256: z.string().nullable().optional() });
-/** From this version of the record on, the hash covers all that is shown of a document. */
-const coversAll = 3;
+const shown = z.object({ pictures: z.array(z.object({ sha256: z.string() })).default([]) });
 
 type Checked = {
   readonly number: string;
   readonly kind: string;
+  /** Whether the file agrees with itself. Anybody could write one that does: what proves it is `head`. */
   readonly intact: boolean;
   readonly why: string | null;
   readonly entries: number;
+  /** The signed daily head it is in: issued by whoever owns that key, if it is theirs. Null where it brings none along. */
+  readonly head: { readonly day: string; readonly publicKey: string } | null;
 };
 
 async function check(
   document: DocumentFile,
-  entries: readonly SealedEntry[],
+  { entries, pictures }: SavedJob,
   pdf: Uint8Array | undefined,
 ): Promise<Checked> {
-  const { number, kind, issuedAt, model, links, documentHash, firmId } = document;
-  const record = entries[links.length];
-  const said = issueRecord.safeParse(record?.kind === 'document.issued' ? record.body : null);
-  const shown = { number, issuedAt, model };
-  const all =
-    record && record.version >= coversAll
-      ? { ...shown, kind, firmId, issuedBy: record.madeBy, device: record.device, sealedTo: links.length }
-      : shown;
-  const found = await verify(entries.slice(0, links.length), all, { links, documentHash }, sha256);
-  const why = !found.intact
-    ? 'seq' in found
-      ? `entry ${found.seq} was ${found.what}`
-      : 'the document is not what was sealed'
-    : !said.success || said.data.documentHash !== documentHash
-      ? 'the record of its issue does not name it'
-      : !pdf
-        ? 'its printed file is not there'
-        : said.data.pdfSha256 && sha256(pdf) !== said.data.pdfSha256
-          ? 'its printed file is not what was sealed'
-          : null;
-  return { number, kind, intact: why === null, why, entries: links.length };
+  const { number, kind, links, documentHash, id, proof } = document;
+  const { verification: found, pdfSha256, coversAll } = await checkIssued(document, entries, sha256);
+  const isProved =
+    proof !== null &&
+    proof.leaf.issueId === id &&
+    proof.leaf.documentHash === documentHash &&
+    checkProof(proof, hashOfHex, isSigned).holds;
+  const named = shown.safeParse(document.model).data?.pictures ?? [];
+  const why = (): string | null => {
+    if (!found.intact)
+      return 'seq' in found ? `entry ${found.seq} was ${found.what}` : 'the document is not what was sealed';
+    if (!pdf) return 'its printed file is not there';
+    if (pdfSha256 && sha256(pdf) !== pdfSha256) return 'its printed file is not what was sealed';
+    for (const { sha256: name } of named) {
+      const bytes = pictures.get(name);
+      if (bytes ? sha256(bytes) !== name : coversAll) return `picture ${name} is ${bytes ? 'another' : 'not there'}`;
+    }
+    return proof && !isProved ? 'what it brings along does not prove it' : null;
+  };
+  const problem = why();
+  const head = proof && isProved ? { day: proof.head.day, publicKey: proof.head.publicKey } : null;
+  return { number, kind, intact: problem === null, why: problem, entries: links.length, head };
 }
 
-/** Every document of a saved job, checked by the file alone: entries, model, record and printed file. */
-export async function checkDocuments({ documents, entries }: SavedJob): Promise<Checked[]> {
+/** Every document of a saved job, checked by the file alone: entries, model, record, printed file, pictures and proof. */
+export async function checkDocuments(job: SavedJob): Promise<Checked[]> {
   const checked: Checked[] = [];
-  for (const { name, document, pdf } of documents)
+  for (const { name, document, pdf } of job.documents)
     checked.push(
       document
-        ? await check(document, entries, pdf)
-        : { number: name, kind: '', intact: false, why: 'it cannot be read as a document', entries: 0 },
+        ? await check(document, job, pdf)
+        : { number: name, kind: '', intact: false, why: 'it cannot be read as a document', entries: 0, head: null },
     );
   return checked;
 }

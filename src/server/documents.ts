@@ -34,21 +34,6 @@ export type IssuedDocument = {
 
 export type Neighbour = { readonly id: string; readonly number: string; readonly verificationToken: string };
 
-/** What a document's hash covers beside the entries: all that its pages show of it. */
-export type SealedModel = {
-  readonly number: string;
-  readonly issuedAt: string;
-  readonly model: unknown;
-  readonly kind: string;
-  readonly firmId: string;
-  readonly issuedBy: string;
-  readonly device: string;
-  readonly sealedTo: number;
-};
-
-/** From this version of `document.issued` on, the hash covers all of `SealedModel`; before, number, day and model. */
-export const coversAll = 3;
-
 /** Where anybody who holds a document can have it checked. */
 export const verifyUrlOf = (verificationToken: string): string => `${env().APP_URL}/verify/${verificationToken}`;
 

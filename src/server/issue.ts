@@ -5,9 +5,10 @@ import { documents, jobStream } from '../core/catalogue';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { documentOf } from '../core/job/job';
 import type { JobDocument } from '../core/job/kinds/document';
+import type { SealedModel } from '../core/ledger/issued-check';
 import { seal } from '../core/ledger/seal';
 import { type Transaction, forFirm, forStream } from './connection';
-import { type SealedModel, modelOf, sha256, verifyUrlOf } from './documents';
+import { modelOf, sha256, verifyUrlOf } from './documents';
 import { logIssue } from './daily-heads';
 import { foldAt } from './folds';
 import { picturesFor } from './pictures';
@@ -128,6 +129,7 @@ async function issueNow(
   const { begun, sealedTo, model, firmRow, number } = prepared;
   const { kind } = begun;
   const issuedAt = now.toISOString();
+  const verificationToken = randomBytes(16).toString('hex');
   const sealedModel: SealedModel = {
     number,
     issuedAt,
@@ -137,8 +139,10 @@ async function issueNow(
     issuedBy: actor.id,
     device,
     sealedTo,
+    begunId,
+    replaces: prepared.replaces,
+    verificationToken,
   };
-  const verificationToken = randomBytes(16).toString('hex');
   const sealed = await seal(prepared.entries, sealedModel, sha256);
   const { documentHash } = sealed;
   const pdf = await print(

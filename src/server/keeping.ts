@@ -4,13 +4,16 @@ import { strToU8, zipSync } from 'fflate';
 import { v7 } from 'uuid';
 import { leastYearsKept } from '../core/firm/kinds/defaults';
 import { supervises } from '../core/ledger/actor';
+import type { LogProof } from '../core/ledger/daily-head';
 import { forFirm, forStream } from './connection';
+import { proofOf } from './daily-heads';
 import { sha256 } from './documents';
 import { forgetFold } from './folds';
 import { firmParticulars, firmState } from './people';
-import { picturesNamed } from './pictures';
+import { picturesKept } from './pictures';
 import { document, documentPdf, documentRemoved, entry, jobExport, jobSummary, stream } from './schema';
 import { readSealedEntries } from './stored-entries';
+import { broughtProof } from './verification';
 import type { FirmActor } from './streams';
 
 /** How long this firm keeps a job after its last paper. */
@@ -20,8 +23,8 @@ const yearsKept = async (firmId: string): Promise<number> =>
 export type ExportedJob = { readonly file: Uint8Array<ArrayBuffer>; readonly name: string };
 
 /**
- * A job whole, as one file: its entries as they are stored, each document with its seal, each printed file. What was
- * handed out is written down, so that a job can be removed afterwards. Null for no such job of the firm's.
+ * A job whole, as one file: its entries as they are stored, each document with its seal and what proves it, each printed
+ * file, each picture that is what its hash says. What was handed out is written down, so that a job can be removed afterwards. Null for no such job of the firm's.
  */
 export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob | null> {
   return forFirm(actor.firmId, async (tx) => {
@@ -46,7 +49,9 @@ export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob 
     const named = entries.flatMap(({ kind, body }) =>
       kind === 'picture.taken' ? [(body as { sha256: string }).sha256] : [],
     );
-    const pictures = await picturesNamed(tx, named);
+    const { whole: pictures } = await picturesKept(tx, named);
+    const proofs = new Map<string, LogProof | null>();
+    for (const { id } of issued) proofs.set(id, (await broughtProof(tx, id)) ?? (await proofOf(id)));
     const text = (value: unknown) => strToU8(JSON.stringify(value, null, 2));
     const contents = {
       'ledger.json': text({ format: 'orange-ledger/job/1', jobId, entries }),
@@ -55,7 +60,7 @@ export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob 
           const pdfSha256 = files.find(({ documentId }) => documentId === each.id)?.sha256 ?? null;
           return [
             `documents/${each.number}.json`,
-            text({ format: 'orange-ledger/document/1', ...each, pdfSha256 }),
+            text({ format: 'orange-ledger/document/1', ...each, pdfSha256, proof: proofs.get(each.id) ?? null }),
           ] as const;
         }),
       ),

@@ -35,15 +35,26 @@ export async function keepPicture(actor: FirmActor, jobId: string, named: string
 export const findPicture = (actor: FirmActor, named: string): Promise<Buffer | null> =>
   forFirm(actor.firmId, async (tx) => (await picturesNamed(tx, [named])).get(named) ?? null);
 
-/** The bytes of pictures that have arrived, by their hash. */
-export async function picturesNamed(tx: Transaction, named: readonly string[]): Promise<Map<string, Buffer>> {
-  if (named.length === 0) return new Map();
+/** The bytes of pictures that have arrived, by their hash; and those that no longer have the hash they are kept under. */
+export async function picturesKept(
+  tx: Transaction,
+  named: readonly string[],
+): Promise<{ readonly whole: Map<string, Buffer>; readonly damaged: readonly string[] }> {
+  if (named.length === 0) return { whole: new Map(), damaged: [] };
   const rows = await tx
     .select()
     .from(picture)
     .where(inArray(picture.sha256, [...named]));
-  return new Map(rows.map((row) => [row.sha256, row.bytes]));
+  const isWhole = (row: (typeof rows)[number]) => sha256(row.bytes) === row.sha256;
+  return {
+    whole: new Map(rows.filter(isWhole).map((row) => [row.sha256, row.bytes])),
+    damaged: rows.filter((row) => !isWhole(row)).map((row) => row.sha256),
+  };
 }
+
+/** The bytes of pictures that have arrived and are what their hash says: nothing else is shown, printed or handed out. */
+export const picturesNamed = async (tx: Transaction, named: readonly string[]): Promise<Map<string, Buffer>> =>
+  (await picturesKept(tx, named)).whole;
 
 /** The pictures a document prints, for the firm of this transaction. */
 export const picturesFor = (tx: Transaction, { pictures }: PrintedModel): Promise<Map<string, Buffer>> =>

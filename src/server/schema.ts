@@ -120,6 +120,19 @@ export const logLeaf = pgTable('log_leaf', {
   loggedAt: instant('logged_at')
     .notNull()
     .default(sql`clock_timestamp()`),
+  /** Whether that time is part of the leaf: not so of what was put there before it was. */
+  coversTime: boolean('covers_time').notNull().default(false),
+});
+
+/** What an issued document brought along when it was put in here: what proves it, where it was not issued here. */
+export const documentProof = pgTable('document_proof', {
+  documentId: uuid('document_id')
+    .primaryKey()
+    .references(() => document.id, { onDelete: 'cascade' }),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  proof: jsonb('proof').notNull(),
 });
 
 /** The signed head of that tree at the end of a day. Append-only. */

@@ -49,5 +49,5 @@ export async function readSealedEntries(tx: Transaction, streamId: string, upTo:
     .from(entry)
     .where(and(eq(entry.streamId, streamId), lte(entry.seq, upTo)))
     .orderBy(asc(entry.seq));
-  return rows.map(envelopeOf);
+  return rows.map((row) => ({ ...envelopeOf(row), recordedAt: row.recordedAt.toISOString() }));
 }

@@ -1,13 +1,17 @@
 import 'server-only';
 import { and, eq } from 'drizzle-orm';
-import * as z from 'zod';
+import type * as z from 'zod';
 import { documents } from '../core/catalogue';
 import { declarationsSchema } from '../core/certificates/paper';
 import type { PrintedModel } from '../core/certificates/printed-model';
-import { type Seal, type Verification, verify } from '../core/ledger/seal';
+import { type LogProof, logProof } from '../core/ledger/daily-head';
+import { type IssuedRow, checkIssued } from '../core/ledger/issued-check';
+import type { Verification } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
-import { type Neighbour, type SealedModel, coversAll, modelOf, neighboursOf, sha256 } from './documents';
-import { document, documentPdf, documentRemoved, entry, logLeaf } from './schema';
+import { isLogged, provesHere } from './daily-heads';
+import { type Neighbour, modelOf, neighboursOf, sha256 } from './documents';
+import { picturesKept } from './pictures';
+import { document, documentPdf, documentProof, documentRemoved, entry } from './schema';
 import { readSealedEntries } from './stored-entries';
 import type { FirmActor } from './streams';
 
@@ -22,7 +26,18 @@ function signedByLink(model: PrintedModel): readonly SignedByLink[] {
   return read.success ? read.data : [];
 }
 
-export type PublicCheck = {
+type Checked = {
+  readonly verification: Verification;
+  readonly pdfSha256: string | null;
+  /** Whether the record of the issue holds the hash of the printed file: not so before that was part of the seal. */
+  readonly fileSealed: boolean;
+  /** Whether when each entry reached the server is part of the seal. */
+  readonly timesSealed: boolean;
+  /** What proves it, where it was not issued here. */
+  readonly proof: LogProof | null;
+};
+
+export type PublicCheck = Checked & {
   readonly issueId: string;
   readonly number: string;
   readonly kind: string;
@@ -30,10 +45,6 @@ export type PublicCheck = {
   readonly firmName: string;
   readonly place: string;
   readonly documentHash: string;
-  readonly pdfSha256: string | null;
-  readonly verification: Verification;
-  /** Whether the record of the issue holds the hash of the printed file: not so before that was part of the seal. */
-  readonly fileSealed: boolean;
   /** What the entry is that now stands where the seal does not hold. */
   readonly found: { readonly kind: string; readonly recordedAt: Date } | null;
   readonly replacedBy: Neighbour | null;
@@ -48,7 +59,7 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
     const [row] = await tx.select().from(document).where(eq(document.verificationToken, token));
     if (!row) return null;
     const model = readable(row);
-    const { verification, pdfSha256, fileSealed } = await verifyIssued(tx, row);
+    const { verification, ...checked } = await verifyIssued(tx, row);
     const seq = !verification.intact && 'seq' in verification ? verification.seq : null;
     const [found] =
       seq === null
@@ -70,9 +81,8 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
           .at(-1) ?? '',
       documentHash: row.documentHash,
       byLink: model ? signedByLink(model) : [],
-      pdfSha256,
+      ...checked,
       verification,
-      fileSealed,
       found: found ?? null,
       ...(await neighboursOf(tx, row)),
     };
@@ -88,7 +98,9 @@ export type RemovedPaper = Pick<
 export function removedByToken(token: string): Promise<RemovedPaper | null> {
   return forVerification(token, async (tx) => {
     const [row] = await tx.select().from(documentRemoved).where(eq(documentRemoved.verificationToken, token));
-    return row ? { ...row, kind: documents.of(row.kind)?.title ?? row.kind } : null;
+    // One that was put in here and was never issued here leaves nothing that could be said of it.
+    const isKnown = row && (await isLogged(tx, { ...row, issueId: row.id }));
+    return isKnown ? { ...row, kind: documents.of(row.kind)?.title ?? row.kind } : null;
   });
 }
 
@@ -109,62 +121,48 @@ function readable(row: typeof document.$inferSelect): PrintedModel | null {
   }
 }
 
-const storedLinks = z.array(z.string());
-const issueRecord = z.object({
-  documentHash: z.string(),
-  issueId: z.string().optional(),
-  documentId: z.string().nullable(),
-  pdfSha256: z.string().nullable().optional(),
-});
-
-type Checked = {
-  readonly verification: Verification;
-  readonly pdfSha256: string | null;
-  readonly fileSealed: boolean;
-};
-
 /**
- * Checks the sealed entries; that the ledger's own record of the issue stands next and names this document and this
- * hash; that the tree of all issued documents holds the same; all that is shown of it; and the bytes of the file.
+ * Checks a document by its entries; that it was put into the tree of all issued documents here, or brings along what
+ * proves it; and the bytes of its file and of its pictures.
  */
 async function verifyIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<Checked> {
-  const links = storedLinks.safeParse(row.links);
-  const sealed: Seal = { links: links.success ? links.data : [], documentHash: row.documentHash };
-  const stored = await readSealedEntries(tx, row.jobId, sealed.links.length + 1);
-  const record = stored[sealed.links.length];
-  const said = issueRecord.safeParse(record?.kind === 'document.issued' ? record.body : null);
-  const shown = { number: row.number, issuedAt: row.issuedAt.toISOString(), model: row.model };
-  const all: SealedModel | null =
-    record && record.version >= coversAll
-      ? {
-          ...shown,
-          kind: row.kind,
-          firmId: row.firmId,
-          issuedBy: record.madeBy,
-          device: record.device,
-          sealedTo: sealed.links.length,
-        }
-      : null;
+  const issued: IssuedRow = { ...row, issuedAt: row.issuedAt.toISOString() };
+  const stored = await readSealedEntries(tx, row.jobId, (Array.isArray(row.links) ? row.links.length : 0) + 1);
+  const checked = await checkIssued(issued, stored, sha256);
   const [file] = await tx.select().from(documentPdf).where(eq(documentPdf.documentId, row.id));
-  const pdfSha256 = file ? sha256(file.pdf) : null;
-  const sealedFile = said.success ? (said.data.pdfSha256 ?? null) : null;
-  const checked = await verify(stored.slice(0, sealed.links.length), all ?? shown, sealed, sha256);
-  const isThisIssue =
-    said.success &&
-    said.data.documentHash === row.documentHash &&
-    (said.data.issueId ?? said.data.documentId) === row.id;
-  const [leaf] = await tx.select().from(logLeaf).where(eq(logLeaf.issueId, row.id));
-  const asLogged =
-    leaf?.documentHash === row.documentHash && (leaf.pdfSha256 === null || leaf.pdfSha256 === sealedFile);
-  const fileHolds = pdfSha256 === (sealedFile ?? file?.sha256 ?? null);
-  const verification: Verification = !checked.intact
-    ? checked
-    : record && !said.success
-      ? { intact: false, what: 'appended', seq: record.seq }
-      : !isThisIssue || !asLogged
-        ? { intact: false, what: 'document' }
-        : fileHolds
-          ? checked
-          : { intact: false, what: 'file' };
-  return { verification, pdfSha256, fileSealed: sealedFile !== null };
+  const found = file ? sha256(file.pdf) : null;
+  const proof = await broughtProof(tx, row.id);
+  const told = { issueId: row.id, documentHash: row.documentHash, pdfSha256: checked.pdfSha256 };
+  const logged = await isLogged(tx, told);
+  const verification = async (): Promise<Verification> => {
+    if (!checked.verification.intact) return checked.verification;
+    if (logged === false) return { intact: false, what: 'document' };
+    if (found !== (checked.pdfSha256 ?? file?.sha256 ?? null)) return { intact: false, what: 'file' };
+    if (!(await holdsPictures(tx, row, checked.coversAll))) return { intact: false, what: 'picture' };
+    if (logged === null && !(proof && (await provesHere(tx, proof, told)))) return { intact: false, what: 'unproved' };
+    return checked.verification;
+  };
+  return {
+    verification: await verification(),
+    pdfSha256: found,
+    fileSealed: checked.pdfSha256 !== null,
+    timesSealed: checked.coversAll,
+    proof: logged === null ? proof : null,
+  };
+}
+
+/** What a document that was put in here brought along; null for one that was issued here. */
+export async function broughtProof(tx: Transaction, documentId: string): Promise<LogProof | null> {
+  const [row] = await tx.select().from(documentProof).where(eq(documentProof.documentId, documentId));
+  return logProof.safeParse(row?.proof).data ?? null;
+}
+
+/**
+ * Whether every picture a document shows is by its bytes the one that it names, and is there at all: once a document
+ * could be issued before its pictures had arrived, and is none the worse for it.
+ */
+async function holdsPictures(tx: Transaction, row: typeof document.$inferSelect, wasWhole: boolean): Promise<boolean> {
+  const named = [...new Set((readable(row)?.pictures ?? []).map((each) => each.sha256))];
+  const { whole, damaged } = await picturesKept(tx, named);
+  return damaged.length === 0 && (!wasWhole || whole.size === named.length);
 }

@@ -1,8 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { existsSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { temporaryDatabase } from '../../scripts/setup/serve.mjs';
 import { isBackupDue } from '../../scripts/setup/nightly.mjs';
@@ -164,6 +166,24 @@ describe('a restore', () => {
     writeFileSync(file, whole);
   });
 
+  it('says which picture is not what its hash says', async () => {
+    await tamper(
+      'update picture set bytes = set_byte(bytes, 40, get_byte(bytes, 40) # 1) where sha256 = (select min(sha256) from picture)',
+      [],
+      base.env.DATABASE_OWNER_URL,
+    );
+    expect(run('backup.ts').status).toBe(0);
+    expect(restore(latest())).toMatchObject({
+      status: 2,
+      stdout: expect.stringMatching(/Wrong:\n {2}The picture [0-9a-f]{64} is not what its hash says\./),
+    });
+    await tamper(
+      'update picture set bytes = set_byte(bytes, 40, get_byte(bytes, 40) # 1) where sha256 = (select min(sha256) from picture)',
+      [],
+      base.env.DATABASE_OWNER_URL,
+    );
+  });
+
   it('says which seal does not hold where somebody changed an entry before the backup', async () => {
     const { rows } = await tamper(
       `update entry set body = jsonb_set(body, '{reference}', '"OTHER"') where kind = 'job.opened'
@@ -183,7 +203,11 @@ describe('a firm as one file', () => {
   afterAll(() => rmSync(file, { force: true }));
 
   it('goes out and into another database whole: the same again, its seals hold, and nothing twice or of others', async () => {
-    expect(run('copy/copy.ts', 'export', file)).toMatchObject({ status: 0, stderr: '' });
+    expect(run('copy/copy.ts', 'export', file)).toMatchObject({
+      status: 0,
+      stderr: '',
+      stdout: expect.stringMatching(/"unproved": 3,/),
+    });
     const lines = readFileSync(file, 'utf8').trim().split('\n');
     expect(readFileSync(file, 'utf8')).not.toMatch(/"password"/);
     const other = await temporaryDatabase('elsewhere');
@@ -199,23 +223,32 @@ describe('a firm as one file', () => {
     };
     refuses(lines.slice(0, -1).join('\n'), /changed or cut off/);
     refuses(lines.join('\n').replace('"FW-118"', '"FW-119"'), /changed or cut off/);
-    refuses('{"format":"orange-ledger/firm/2"}\n', /Line 1 is none of such a file/);
+    refuses('{"format":"orange-ledger/firm/9"}\n', /Line 1 is none of such a file/);
     refuses(
       [lines[0], lines[1]?.replace(/"id": ?"[0-9a-f-]{36}"/, '"id":"0195a000-0000-7000-8000-00000000ffff"')].join('\n'),
       /belongs to another firm/,
     );
-    const taken = there('import', file);
+    // The first form of such a file held leaves of a tree the documents are not in here: they are left out.
+    const leaf = JSON.stringify({ table: 'log_leaf', row: { issue_id: v7(), document_hash: 'ab'.repeat(32) } });
+    const rowsOfFirst = [...lines.slice(1, -1), leaf];
+    const hash = createHash('sha256');
+    for (const row of rowsOfFirst) hash.update(`${row}\n`);
+    const end = JSON.stringify({ end: { rows: rowsOfFirst.length, sha256: hash.digest('hex') } });
+    const first = [lines[0]?.replace('firm/2', 'firm/1'), ...rowsOfFirst, end].join('\n');
+    writeFileSync(`${file}.first`, `${first}\n`);
+    const taken = there('import', `${file}.first`);
+    rmSync(`${file}.first`);
     expect([taken.status, taken.stderr]).toEqual([0, '']);
-    expect(JSON.parse(taken.stdout)).toMatchObject({ rows: lines.length - 2, same: true });
+    expect(JSON.parse(taken.stdout)).toMatchObject({ rows: lines.length - 1, same: true, unproved: 3 });
     expect(there('import', file).stderr).toContain('That firm is here already');
     const { rows } = await asOwner(
       (c) =>
         c.query(
-          'select (select count(*)::int from job_summary) as jobs, (select count(*)::int from document) as documents',
+          'select (select count(*)::int from job_summary) as jobs, (select count(*)::int from document) as documents, (select count(*)::int from log_leaf) as leaves',
         ),
       other.env.DATABASE_OWNER_URL,
     );
-    expect(rows).toEqual([{ jobs: 12, documents: 3 }]);
+    expect(rows).toEqual([{ jobs: 12, documents: 3, leaves: 0 }]);
     // Out again, it is the same but for its first line.
     const again = `${file}.again`;
     expect(there('export', again).status).toBe(0);

@@ -306,6 +306,33 @@ describe('verifying', () => {
       'delete from document_pdf where document_id = (select id from document where job_id = $1)',
       { what: 'file' },
     ],
+    [
+      'when the server took an entry',
+      "update entry set recorded_at = recorded_at - interval '1 hour' where stream_id = $1 and seq = 9",
+      { what: 'changed', seq: 9 },
+    ],
+    ['what it replaces', 'update document set replaces = id where job_id = $1', { what: 'document' }],
+    ['to which entry it is sealed', 'update document set sealed_to = 9 where job_id = $1', { what: 'document' }],
+    [
+      'which of the job’s it is',
+      'update document set begun_id = gen_random_uuid() where job_id = $1',
+      { what: 'document' },
+    ],
+    [
+      'the record of its issue of an earlier form',
+      "update entry set version = 3 where stream_id = $1 and kind = 'document.issued'",
+      { what: 'document' },
+    ],
+    [
+      'its leaf in the tree of all',
+      'update log_leaf set document_hash = repeat($$a$$, 64) where issue_id = (select id from document where job_id = $1)',
+      { what: 'document' },
+    ],
+    [
+      'its leaf gone',
+      'delete from log_leaf where issue_id = (select id from document where job_id = $1)',
+      { what: 'unproved' },
+    ],
     ['its links', `update document set links = '"none"' where job_id = $1`, { what: 'document' }],
   ])('notices %s', async (_name, sql, found) => {
     const { jobId, document } = await issued(await newFirm());

@@ -7,7 +7,7 @@ import { type DailyHead, checkProof, hashOfLeaf, signedWords } from '../../src/c
 import { consistencyProof, provesConsistency, treeRoot } from '../../src/core/ledger/merkle';
 import { resetEnvironment } from '../../src/env';
 import { closeConnections } from '../../src/server/connection';
-import { dailyHeads, proofOf, signDailyHead } from '../../src/server/daily-heads';
+import { checkHeads, dailyHeads, proofOf, signDailyHead } from '../../src/server/daily-heads';
 import { findDocument } from '../../src/server/documents';
 import { issueDocument } from '../../src/server/issue';
 import { endPrinting } from '../../src/server/printing';
@@ -55,14 +55,22 @@ async function issued() {
 const leaves = async () =>
   (
     await asOwner((c) =>
-      c.query<{ index: number; issue_id: string; document_hash: string; pdf_sha256: string | null }>(
+      c.query<{ index: number; issue_id: string; document_hash: string; pdf_sha256: string | null; logged_at: Date }>(
         'select * from log_leaf order by index',
       ),
     )
   ).rows;
 const hashes = async () =>
   (await leaves()).map((row) =>
-    hashOfLeaf({ issueId: row.issue_id, documentHash: row.document_hash, pdfSha256: row.pdf_sha256 }, hashOfHex),
+    hashOfLeaf(
+      {
+        issueId: row.issue_id,
+        documentHash: row.document_hash,
+        pdfSha256: row.pdf_sha256,
+        loggedAt: row.logged_at.toISOString(),
+      },
+      hashOfHex,
+    ),
   );
 
 describe('the daily head', () => {
@@ -106,6 +114,25 @@ describe('the daily head', () => {
     await tamper('update log_leaf set document_hash = $2 where issue_id = $1', [document.id, other]);
     expect(treeRoot((await hashes()).slice(0, kept.size), hashOfHex)).not.toBe(kept.root);
     expect(proof && checkProof(proof, hashOfHex, isSigned)).toEqual({ holds: true });
+  });
+
+  it('is over the time of each leaf, and goes on where a clock was once ahead', async () => {
+    const document = await issued();
+    await tamper("update log_leaf set logged_at = '2036-01-01T00:00:00Z' where issue_id = $1", [document.id]);
+    await issued();
+    await tamper(
+      `insert into log_head select '2036-01-01', size, root, public_key, signature from log_head order by size desc limit 1`,
+      [],
+    );
+    const size = (await leaves()).length;
+    const head = await signDailyHead(new Date(Date.now() + 5 * dayMillis));
+    expect(head).toMatchObject({ size });
+    expect((await checkHeads()).filter((each) => each.includes(head?.day ?? '?'))).toEqual([]);
+    await tamper("update log_leaf set logged_at = logged_at + interval '1 day' where issue_id = $1", [document.id]);
+    expect((await checkHeads()).filter((each) => each.includes(head?.day ?? '?'))).toHaveLength(1);
+    await tamper("update log_leaf set logged_at = logged_at - interval '1 day' where issue_id = $1", [document.id]);
+    await tamper('update log_leaf set covers_time = false where issue_id = $1', [document.id]);
+    expect((await checkHeads()).filter((each) => each.includes(head?.day ?? '?'))).toHaveLength(1);
   });
 
   it('is taken back by nobody', async () => {

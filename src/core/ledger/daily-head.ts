@@ -5,7 +5,13 @@ import { type HashOfHex, leafHash, provesInclusion } from './merkle';
 const hash = z.string().regex(/^[0-9a-f]{64}$/);
 
 /** What the tree of all issued documents holds of one: nothing of what is in it. */
-const logLeaf = z.object({ issueId: z.uuid(), documentHash: hash, pdfSha256: hash.nullable() });
+const logLeaf = z.object({
+  issueId: z.uuid(),
+  documentHash: hash,
+  pdfSha256: hash.nullable(),
+  /** When it was put there; absent in what was put there before that was part of the leaf. */
+  loggedAt: z.iso.datetime().optional(),
+});
 export type LogLeaf = z.infer<typeof logLeaf>;
 
 /** The head of that tree at the end of a day, signed: whoever kept one sees when anything before it is rewritten. */
@@ -32,8 +38,8 @@ const utf8Hex = (text: string): string =>
   Array.from(new TextEncoder().encode(text), (byte) => byte.toString(16).padStart(2, '0')).join('');
 
 /** The hash of a document's leaf in the tree. */
-export const hashOfLeaf = ({ issueId, documentHash, pdfSha256 }: LogLeaf, sha256: HashOfHex): string =>
-  leafHash(utf8Hex(canonical({ issueId, documentHash, pdfSha256 })), sha256);
+export const hashOfLeaf = ({ issueId, documentHash, pdfSha256, loggedAt }: LogLeaf, sha256: HashOfHex): string =>
+  leafHash(utf8Hex(canonical({ issueId, documentHash, pdfSha256, loggedAt })), sha256);
 
 /** The bytes a head's signature is over, as text. */
 export const signedWords = ({ day, size, root }: Pick<DailyHead, 'day' | 'size' | 'root'>): string =>

@@ -246,6 +246,12 @@ describe('versions', () => {
       { documentId: id, issueId: id, number: 'N', documentHash: 'a'.repeat(64) },
       { documentId: id, issueId: id, pdfSha256: null },
     ],
+    [
+      'document.issued',
+      3,
+      { documentId: id, issueId: id, number: 'N', documentHash: 'a'.repeat(64), pdfSha256: 'b'.repeat(64) },
+      { documentId: id, issueId: id, pdfSha256: 'b'.repeat(64) },
+    ],
   ];
   it.each(former)('%s version %i reads as today', (kind, version, body, today) => {
     expect(readDraft(raw({ kind, version, body }))).toMatchObject({ ok: true, value: { body: today } });

@@ -4,7 +4,10 @@ import { cottageEntries, sha256 } from '../../../tests/support/entries';
 import { canonical } from './canonical';
 import { type SealedEntry, seal, verify } from './seal';
 
-const entries = cottageEntries().slice(0, 25) as unknown as SealedEntry[];
+const entries = (cottageEntries().slice(0, 25) as unknown as SealedEntry[]).map((entry) => ({
+  ...entry,
+  recordedAt: '2026-03-02T12:00:05.000Z',
+}));
 const model = { number: 'EICR-1', rows: [1, 2, 3] };
 
 describe('the canonical form', () => {
@@ -46,6 +49,7 @@ describe('the seal', () => {
       { madeBy: 'x' },
       { device: 'x' },
       { id: 'x' },
+      { recordedAt: '2026-03-02T12:00:05.001Z' },
     ]) {
       const tampered = entries.map((entry, index) => (index === 11 ? { ...entry, ...change } : entry));
       expect(await verify(tampered, model, sealed, sha256)).toMatchObject({ intact: false, what: 'changed', seq: 12 });
@@ -92,6 +96,24 @@ describe('the seal', () => {
     expect(await check(moved)).toMatchObject({ intact: false, what: 'inserted', seq: 9 });
     const swapped = entries.map((entry, index) => (index === 8 ? entries[15] : index === 15 ? entries[8] : entry));
     expect(await check(swapped as SealedEntry[])).toEqual({ intact: false, what: 'moved', seq: 9 });
+  });
+
+  it('of before it was over when the server took an entry names what was done as well', async () => {
+    const sealed = await seal(entries, model, sha256, 'made');
+    const check = (list: readonly SealedEntry[]) =>
+      verify(
+        list.map((entry, index) => ({ ...entry, recordedAt: 'never', seq: index + 1 })),
+        model,
+        sealed,
+        sha256,
+      );
+    expect(await check(entries)).toEqual({ intact: true, entries: 25 });
+    expect(await check(entries.slice(1))).toEqual({ intact: false, what: 'missing', seq: 1 });
+    for (const at of [0, 1, 24])
+      expect(
+        await check(entries.map((entry, index) => (index === at ? { ...entry, madeBy: 'x' } : entry))),
+      ).toMatchObject({ what: 'changed', seq: at + 1 });
+    expect((await seal(entries, model, sha256)).links[0]).not.toBe(sealed.links[0]);
   });
 
   it('cannot be mended by mending the stored links as well', async () => {

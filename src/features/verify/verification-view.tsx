@@ -23,7 +23,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
             >
               {v.intact ? '✓' : '×'}
             </span>
-            {v.intact ? 'This document is intact' : 'This document is NOT intact'}
+            {headingOf(v)}
           </h1>
           <p className="pt-2">
             {v.intact
@@ -88,13 +88,25 @@ export function VerificationView({ check, proof, proofPath }: Props) {
         Compare the number and the hash with those at the foot of each page you hold. If they differ, what you hold is
         not this document.
       </p>
+      {!check.timesSealed && (
+        <p className="text-sm text-faint">
+          When each entry reached the server is not part of this seal: it was issued before that was sealed.
+        </p>
+      )}
       <InDailyHead proof={proof} proofPath={proofPath} />
       {check.pdfSha256 && <CheckFile expected={check.pdfSha256} />}
     </main>
   );
 }
 
-function explain({ verification: v, found }: PublicCheck): string {
+const headingOf = (v: PublicCheck['verification']): string =>
+  v.intact
+    ? 'This document is intact'
+    : v.what === 'unproved'
+      ? 'This document cannot be proved here'
+      : 'This document is NOT intact';
+
+function explain({ verification: v, found, firmName }: PublicCheck): string {
   if (v.intact) return '';
   const ask = 'Ask the firm for an explanation before relying on it.';
   const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${showMoment(found.recordedAt)})` : '';
@@ -111,6 +123,10 @@ function explain({ verification: v, found }: PublicCheck): string {
       return `Entry ${v.seq} of its ledger${there} stands where the record of the issue belongs. ${ask}`;
     case 'document':
       return `Its ledger is as sealed, but the document itself is not. ${ask}`;
+    case 'picture':
+      return `Its ledger and its content are as sealed, but a picture it shows is gone or is not the one that was sealed. ${ask}`;
+    case 'unproved':
+      return `It agrees with itself, but it was put in here from a file, and nothing known here shows that ${firmName} issued it. ${ask}`;
     case 'file':
       return `Its ledger and its content are as sealed, but the printed file kept here is not. ${ask}`;
     default: {

@@ -18,7 +18,7 @@ export async function getProof(_request: Request, { params }: { params: Promise<
   const isToken = /^[0-9a-f]{32}$/.test(token);
   const check = isToken ? await checkByToken(token) : null;
   const known = check ? { id: check.issueId, number: check.number } : isToken ? await removedByToken(token) : null;
-  const proof = known && (await proofOf(known.id));
+  const proof = check?.proof ?? (known && (await proofOf(known.id)));
   if (!known || !proof) return none('There is no proof of that yet: heads are signed once their day is over.');
   return file(`${known.number}.proof.json`, proof);
 }

@@ -11,7 +11,13 @@ export default async function VerifyPage({ params }: { params: Promise<{ token: 
   const isToken = /^[0-9a-f]{32}$/.test(token);
   const check = isToken ? await checkByToken(token) : null;
   if (check)
-    return <VerificationView check={check} proof={await proofOf(check.issueId)} proofPath={`/verify/${token}/proof`} />;
+    return (
+      <VerificationView
+        check={check}
+        proof={check.proof ?? (await proofOf(check.issueId))}
+        proofPath={`/verify/${token}/proof`}
+      />
+    );
   const removed = isToken ? await removedByToken(token) : null;
   if (removed)
     return <RemovedView paper={removed} proof={await proofOf(removed.id)} proofPath={`/verify/${token}/proof`} />;

@@ -242,6 +242,7 @@ export const issued = jobKind({
       name: 'covers the printed file, and who issued it where and when',
       upcast: (body) => ({ pdfSha256: null, ...((body ?? {}) as object) }),
     },
+    unchanged('covers what it replaces, and when the server took each entry'),
   ],
   touches: ['documents'],
   ownAct: true,
