@@ -5,7 +5,7 @@ import { loadFindings } from '../edition/findings';
 import { type Measure, slotAt } from '../installation/slot';
 import { judgeJob } from '../job/verdicts';
 import type { Judgement } from '../words/judgement';
-import { findingOfReading } from './finding-of-reading';
+import { findingOfReading, readingsNotNoted } from './finding-of-reading';
 
 const view = viewAt(rentedHouseEntries());
 const findings = await loadFindings();
@@ -65,5 +65,46 @@ describe('the observation a reading that is not met begins', () => {
     const wrong = [...judgeJob(view).values()].filter(({ judgement }) => judgement.verdict === 'fails');
     expect(wrong.length).toBeGreaterThan(0);
     for (const { slot, judgement } of wrong) expect(findingOfReading(view, slot, judgement)?.finding).not.toBeNull();
+  });
+});
+
+describe('what was read and is not written down yet', () => {
+  const insulation = (pair: 'LN-E' | 'L-N') => slotAt(on, { test: 'insulation', pair });
+  const low = judged('ir.below-minimum');
+  const noted = (wayId: string | null, where: string, said: { item: string | null; what: string } | null = null) => ({
+    ...view,
+    job: {
+      ...view.job,
+      observations: view.job.observations.slice(0, 1).map((each) => ({ ...each, ...said, wayId, where })),
+    },
+  });
+  const ze = slotAt({ of: 'supply' }, { test: 'ze' });
+
+  it('is each reading that is not met, once for what it comes to on a circuit', () => {
+    const readings = [
+      { slot: insulation('LN-E'), judgement: low },
+      { slot: insulation('L-N'), judgement: low },
+      { slot: slotAt(on, { test: 'zs' }), judgement: judged('zs.above-maximum') },
+      { slot: ze, judgement: judged('ze.above') },
+      { slot: slotAt(on, { test: 'rcd time' }), judgement: judged('rcd.slow', 'doubt') },
+    ];
+    const found = (among: typeof view, typical: typeof findings = []) =>
+      readingsNotNoted(among, readings, typical).map((each) => each.found.finding);
+    expect(found(noted('another way', ''))).toEqual(['insulation-below-minimum', 'zs-above-maximum', 'ze-above-usual']);
+    expect(found(noted(on.id, ''))).toEqual(['ze-above-usual']);
+    const where = readingsNotNoted(noted('another way', ''), readings, []).at(-1)?.found.where ?? '';
+    expect(found(noted(null, where))).toEqual(['insulation-below-minimum', 'zs-above-maximum']);
+    // Another finding of the same circuit says nothing of this one.
+    const of = (id: string) => findings.find((each) => each.id === id);
+    const wanting = of('insulation-below-minimum');
+    expect(found(noted(on.id, '', { item: wanting?.item ?? null, what: 'x' }), findings)).toEqual([
+      'zs-above-maximum',
+      'ze-above-usual',
+    ]);
+    expect(found(noted(on.id, '', { item: null, what: of('zs-above-maximum')?.what ?? '' }), findings)).toEqual([
+      'insulation-below-minimum',
+      'ze-above-usual',
+    ]);
+    expect(found({ ...noted(null, ''), definition: { ...view.definition, about: 'works' } })).toEqual([]);
   });
 });

@@ -1,3 +1,4 @@
+import type { Finding } from '../edition/findings';
 import { type Slot, measureKey } from '../installation/slot';
 import { wayOfSubject } from '../job/job';
 import { nameOfSlot, nameOfSubject } from '../job/slot-name';
@@ -59,4 +60,34 @@ export function findingOfReading(view: JobView, slot: Slot, judgement: Judgement
     wayId: way?.id ?? null,
     read: `${name}. ${[judgement.working.at(-1), judgement.limit && `Limit: ${judgement.limit.text}.`].filter(Boolean).join(' ')}`,
   };
+}
+
+/** A reading that is not met, and the observation it begins. */
+export type NotNoted = { readonly slot: Slot; readonly judgement: Judgement; readonly found: FoundByReading };
+
+/**
+ * Every reading of what exists that is not met while no observation says so: one on its circuit, or of what is no
+ * circuit's in its place, under the item of the finding it comes to or in its words. Where the typical findings are not
+ * at hand, any observation there is taken for it. Of several readings that come to the same in one place, the first.
+ */
+export function readingsNotNoted(
+  view: JobView,
+  verdicts: readonly { readonly slot: Slot; readonly judgement: Judgement }[],
+  typical: readonly Pick<Finding, 'id' | 'item' | 'what'>[],
+): readonly NotNoted[] {
+  if (view.definition.about !== 'condition') return [];
+  const told = new Map<string, NotNoted>();
+  for (const { slot, judgement } of verdicts) {
+    const found = findingOfReading(view, slot, judgement);
+    if (!found) continue;
+    const comesTo = typical.find(({ id }) => id === found.finding);
+    const isNoted = view.job.observations.some(
+      ({ wayId, where, item, what }) =>
+        (found.wayId === null ? wayId === null && where === found.where : wayId === found.wayId) &&
+        (!comesTo || item === comesTo.item || what === comesTo.what),
+    );
+    const key = `${found.finding ?? found.what} ${found.wayId ?? found.where}`;
+    if (!isNoted && !told.has(key)) told.set(key, { slot, judgement, found });
+  }
+  return [...told.values()];
 }

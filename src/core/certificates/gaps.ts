@@ -3,7 +3,7 @@ import { type ListName, type Place } from '../installation/place';
 import {
   type BondedService,
   bondFieldOf,
-  isBondingNeeded,
+  isBondingThere,
   bondedServices,
   protectiveConductors,
   serviceWords,
@@ -80,7 +80,7 @@ export function originGaps(view: JobView): Gap[] {
           : []),
         ['otherSources', 'Other sources of supply (write none where there are none)'],
         ['earthingConductorCsaMm2', 'Earthing conductor size'],
-        ...(isBondingNeeded(supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
+        ...(isBondingThere(supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
         ['maximumDemandAmps', 'Maximum demand'],
         ['mainSwitchLocation', 'Main switch: location'],
         ['mainSwitchStandard', 'Main switch: standard'],

@@ -118,3 +118,23 @@ it('a main switch says whether there is an RCD in it', () => {
     valueOf(mainSwitchFacts(after((s) => s.say('supply.described', fields))), 'RCD in the main switch');
   expect([residual({}), residual({ mainSwitchResidualMilliamps: 100 })]).toEqual(['none', '100 mA']);
 });
+
+describe('main bonding as it is printed', () => {
+  it.each([
+    ['not-present', 'none needed: no extraneous-conductive-part enters'],
+    ['not-bonded', 'none found'],
+    ['not-verified', '—'],
+    ['bonded', '—'],
+  ] as const)('where water is %s and nothing else comes in: %s', (bondWater, shown) => {
+    const fields = {
+      bondWater,
+      bondGas: 'not-present',
+      bondOil: 'not-extraneous',
+      bondSteel: 'not-present',
+      bondLightning: 'not-present',
+      bondOther: 'not-present',
+    } as const;
+    const facts = earthingFacts(after((s) => s.say('supply.described', fields)));
+    expect(valueOf(facts, 'Main bonding conductors')).toBe(shown);
+  });
+});

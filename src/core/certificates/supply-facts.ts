@@ -4,6 +4,7 @@ import {
   bondStateWords,
   bondedServices,
   isBondingNeeded,
+  isBondingThere,
   liveConductorWords,
   serviceWords,
 } from '../installation/supply';
@@ -81,7 +82,11 @@ export function earthingFacts(view: JobView): Fact[] {
     fact(
       'Main bonding conductors',
       size(supply.bondingCsaMm2, supply.bondingMaterial) ??
-        (isBondingNeeded(supply) ? null : 'none needed: no extraneous-conductive-part enters'),
+        (isBondingThere(supply)
+          ? null
+          : isBondingNeeded(supply)
+            ? 'none found'
+            : 'none needed: no extraneous-conductive-part enters'),
     ),
     ...bonds,
     ...roomsOfParts(view).map((place) =>

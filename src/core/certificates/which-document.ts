@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { countries } from '../installation/country';
+import { capital } from '../words/capital';
 
 export const locations = [
   'none',
@@ -170,8 +171,6 @@ function paperFor(facts: WorkDone): readonly [PaperDue, string] {
     ];
   return ['none', 'No fixed wiring was altered.'];
 }
-
-const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 
 const forNewWork = ['designer', 'constructor', 'inspector-tester'];
 const forReport = ['inspector', 'authoriser'];

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { line } from './text';
 import type { Way } from './way';
+import { capital } from '../words/capital';
 
 export const pointKinds = [
   'socket',
@@ -77,7 +78,7 @@ export function parsePoints(
     const count = match?.[2] === undefined ? 1 : Number(match[2]);
     if (!/\p{L}/u.test(words) || words.length > 60 || count < 1)
       return { ok: false, problem: `“${part}”: type a room, and how many points: kitchen 4.` };
-    const room = words.charAt(0).toUpperCase() + words.slice(1);
+    const room = capital(words);
     const kind = outdoors.test(room) ? 'outdoor' : wet.test(room) ? 'wet room' : usual;
     for (let made = 0, number = 1; made < count; number += 1) {
       const name = count === 1 && number === 1 ? room : `${room} ${number}`;

@@ -90,12 +90,15 @@ export const supplyFields = z.object({
 });
 export type Supply = Partial<z.infer<typeof supplyFields>>;
 
+const everyBond = (supply: Supply, states: readonly BondState[]): boolean =>
+  bondedServices.every((service) => states.includes(supply[bondFieldOf[service]] ?? 'not-verified'));
+
 /** Whether a main bond is called for as far as is known: not where every service was found absent or not extraneous. */
-export const isBondingNeeded = (supply: Supply): boolean =>
-  !bondedServices.every((service) => {
-    const state = supply[bondFieldOf[service]];
-    return state === 'not-present' || state === 'not-extraneous';
-  });
+export const isBondingNeeded = (supply: Supply): boolean => !everyBond(supply, ['not-present', 'not-extraneous']);
+
+/** Whether there is a main bond to tell the size of, as far as is known: not where every service was found without one. */
+export const isBondingThere = (supply: Supply): boolean =>
+  !everyBond(supply, ['not-present', 'not-extraneous', 'not-bonded']);
 
 type BondField = `bond${Capitalize<BondedService>}`;
 

@@ -2,6 +2,7 @@ import type { Slot, Subject } from '../installation/slot';
 import { serviceWords } from '../installation/supply';
 import { wayOfSubject } from './job';
 import type { Readings } from './view';
+import { capital } from '../words/capital';
 
 /** What a reading was taken on, in words: `way 4, Kitchen 2`, `main bonding, gas`, `supply`. */
 export function nameOfSubject({ job }: Pick<Readings, 'job'>, on: Subject): string {
@@ -18,7 +19,5 @@ export function nameOfSubject({ job }: Pick<Readings, 'job'>, on: Subject): stri
 export function nameOfSlot(at: Readings, slot: Slot): string {
   const name = `${at.tests.of(slot)?.name ?? slot.test}${slot.phase ? `, ${slot.phase}` : ''}`;
   const on = nameOfSubject(at, slot.on);
-  return upper(slot.on.of === 'board' || on === 'supply' ? name : `${on}: ${name}`);
+  return capital(slot.on.of === 'board' || on === 'supply' ? name : `${on}: ${name}`);
 }
-
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,7 +1,7 @@
 import type { Point } from '../installation/point';
 import type { ConductorLetter, DwellingFault } from '../physics/dwelling';
 import type { DwellingType, TypeCircuit } from './dwelling-type';
-import { capital } from './capital';
+import { capital } from '../words/capital';
 import type { Draw } from './seeded';
 import { type Switching, poleOf, switchingsOf, wiredAs } from './switching';
 

@@ -2,7 +2,7 @@ import { type Dwelling, readDwelling } from '../physics/dwelling';
 import type { DwellingType, PracticeFault, TypeBoard, TypeCircuit } from './dwelling-type';
 import { Draft, type DraftCircuit } from './draft';
 import { hide } from './hide';
-import { capital } from './capital';
+import { capital } from '../words/capital';
 import { Draw, seeded } from './seeded';
 import { type Sight, sightsOf } from './sights';
 import type { Switching } from './switching';

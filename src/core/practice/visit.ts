@@ -2,7 +2,7 @@ import { type ReadingValue, showValue } from '../quantity/reading-value';
 import type { Act, Claim, Links, Measured, Paper } from './act';
 import type { House, Place } from './house';
 import { cablesAt, cablesWords } from './cables';
-import { capital } from './capital';
+import { capital } from '../words/capital';
 import { type Caution, cautions } from './cautions';
 import { practiceLimits } from './practice-pack';
 import { Probe } from './probe';

@@ -1,3 +1,4 @@
+import { capital } from './capital';
 /** What an entry's name in the record is called, in words: `observation.noted` is an observation noted. */
 const sayKind = (kind: string): string => kind.replaceAll('.', ' ').replaceAll('-', ' ');
 
@@ -28,5 +29,5 @@ function sayValues(value: unknown, name: string): string[] {
 export function sayEntry(kind: string, body: unknown): string {
   const said = sayValues(body, '');
   const text = `${sayKind(kind)}${said.length > 0 ? `: ${said.join(', ')}` : ''}.`;
-  return text.charAt(0).toUpperCase() + text.slice(1);
+  return capital(text);
 }

@@ -1,3 +1,4 @@
+import { capital } from './capital';
 /** Why a reading stands as it does, where figures alone do not say it: by the rule that spoke, from figures it had. */
 const reasons = {
   'bonding.low': (is: { run: string; expected: string; read: string }) =>
@@ -122,7 +123,7 @@ const reasons = {
   'switching.wrong': () => 'A position does not do what it should.',
   'volts.neutral-raised': ({ volts }: { volts: string }) =>
     `${volts} where there should be next to none: the supply neutral may be lost or loaded.`,
-  'supply.pattern': ({ title }: { title: string }) => `${title.charAt(0).toUpperCase()}${title.slice(1)}.`,
+  'supply.pattern': ({ title }: { title: string }) => `${capital(title)}.`,
   'supply.far': () => 'A supply neutral that is lost shows so: far too high or far too low.',
   'volts.none': () => 'No figure.',
   'volts.wander': () => 'A supply that will not stand still: a slack neutral, loaded as things switch on and off.',

@@ -5,6 +5,7 @@ import type { IsolationBegun, IsolationRead, IsolationRecord } from '../job/kind
 import type { Link, LinkSort } from '../job/kinds/link';
 import { type Judgement, type Limit, notTaken } from '../words/judgement';
 import { devicesBefore, nameOfDevice, stateOf } from './on-now';
+import { capital } from '../words/capital';
 
 export const pairsFor = (phases: 'single' | 'three'): readonly string[] =>
   phases === 'single'
@@ -237,10 +238,8 @@ export function whyNotLive(job: Job, on: Subject): string | null {
   if (under)
     return `${nameOfScope(job, under.begun.scope)} is isolated and proved dead: end the isolation before a live test.`;
   const locked = devicesBefore(job, way).find((device) => stateOf(job, device) === 'locked');
-  return locked ? `${upper(nameOfDevice(job, locked))} is locked off: switch it on before a live test.` : null;
+  return locked ? `${capital(nameOfDevice(job, locked))} is locked off: switch it on before a live test.` : null;
 }
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** How the proof of one neutral off its bar is named. */
 export const neutralPlace = (link: Pick<Link, 'where'>): string => `neutral of ${link.where}`.slice(0, 200);
 

@@ -1,6 +1,7 @@
 import { type Device, type DeviceState, deviceKey, deviceStateWords } from '../installation/device';
 import type { Way } from '../installation/way';
 import { type Job, waysOf } from '../job/job';
+import { capital } from '../words/capital';
 
 type Known = Pick<Job, 'switched' | 'boards' | 'ways'>;
 
@@ -55,7 +56,7 @@ export function deadBecause(job: Known, way: Way): string | null {
   const off = offBefore(job, way);
   if (!off) return null;
   const name = nameOfDevice(job, off.device);
-  return `${name.charAt(0).toUpperCase()}${name.slice(1)} is ${deviceStateWords[off.state]}: no point here answers until it is on.`;
+  return `${capital(name)} is ${deviceStateWords[off.state]}: no point here answers until it is on.`;
 }
 
 /** The devices that are not on, in words for one line; null where everything is. */

@@ -180,12 +180,13 @@ export function ObservationForm({
   const orNone = { setValueAs: (text: string | null) => text?.trim() || null };
   return (
     <form
-      aria-labelledby="write"
+      id="write"
+      aria-labelledby="writing"
       noValidate
       onSubmit={(event) => void record(event)}
-      className="margin-line h-fit space-y-2 pl-4 lg:sticky lg:top-36 lg:row-span-3"
+      className="margin-line h-fit scroll-mt-28 space-y-2 pl-4 lg:sticky lg:top-36 lg:row-span-3"
     >
-      <h2 id="write" className="scroll-mt-40 text-lg">
+      <h2 id="writing" className="text-lg">
         {id ? 'Change the observation' : 'Write an observation'}
       </h2>
       <CodeAdvice

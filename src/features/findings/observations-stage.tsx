@@ -20,6 +20,7 @@ import { Pictures } from '../pictures/pictures';
 import { PicturesOnTheirWay } from '../pictures/sending';
 import { CodeBadge } from './code-badge';
 import { MendNow } from './mend-now';
+import { NotNoted } from './not-noted';
 import { Notes } from './notes';
 import { type Draft, ObservationForm } from './observation-form';
 import { Questions } from './questions';
@@ -38,10 +39,14 @@ const blank: Draft = {
   codeReason: null,
 };
 
-/** Findings as ledger rows, and the one being written beside them. */
+/** Findings as ledger rows, and the one being written beside them: begun anew by each place that leads here. */
 export function ObservationsStage() {
-  const { job, append, isSealed, pack, definition, jobId } = useJob();
   const { query } = usePlace();
+  return <Findings key={query.toString()} query={query} />;
+}
+
+function Findings({ query }: { query: URLSearchParams }) {
+  const { job, append, isSealed, pack, definition, jobId } = useJob();
   const asked = { item: query.get('item'), code: codes.find((code) => code === query.get('code')) ?? null };
   const [form, setForm] = useState<Draft>({
     ...blank,
@@ -75,9 +80,8 @@ export function ObservationsStage() {
           Findings
         </h1>
         <PicturesOnTheirWay pictures={pictures} />
-        {job.observations.length === 0 && (
-          <p className="py-4 text-faint">None noted. Write the first one beside this.</p>
-        )}
+        {job.observations.length === 0 && <p className="py-3 text-faint">None written yet.</p>}
+        <NotNoted />
         <ol>
           {job.observations.map((observation) => {
             const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;

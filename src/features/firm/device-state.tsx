@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { waitingHere } from '../../client/on-this-device';
+import { capital } from '../../core/words/capital';
 
 type State = { readonly online: boolean; readonly waiting: ReadonlyMap<string, number> };
 const everyMillis = 5_000;
@@ -34,7 +35,7 @@ export function DeviceState({ personId, firmId, quiet }: { personId: string; fir
   if (quiet && count === 0 && online) return null;
   const [stream] = waiting.keys();
   const look = `whitespace-nowrap text-sm ${count === 0 && online ? 'text-faint' : 'font-semibold'}`;
-  const said = words.charAt(0).toUpperCase() + words.slice(1);
+  const said = capital(words);
   return (
     <span role="status" data-testid="device-state" className={look}>
       {stream && stream !== firmId ? (

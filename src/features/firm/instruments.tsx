@@ -24,6 +24,7 @@ import { DateField } from '../../ui/date-field';
 import { FormField } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import type { Record } from './use-record';
+import { capital } from '../../core/words/capital';
 
 /** The firm's instruments, with how long their calibration holds. */
 export function Instruments({ record }: { record: Record }) {
@@ -105,8 +106,6 @@ function Calibration({ instrument, record }: { instrument: FirmInstrument; recor
     </div>
   );
 }
-
-const capital = (word: string) => `${word[0]?.toUpperCase()}${word.slice(1)}`;
 
 function AddInstrument({ record }: { record: Record }) {
   const { register, control, handleSubmit, reset, formState } = useForm<InstrumentFields>({

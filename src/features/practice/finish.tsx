@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Paper } from '../../core/practice/act';
-import { capital } from '../../core/practice/capital';
+import { capital } from '../../core/words/capital';
 import { Button } from '../../ui/button';
 import { Checkbox } from '../../ui/checkbox';
 import { Dialog } from '../../ui/dialog';

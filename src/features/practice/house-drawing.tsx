@@ -1,4 +1,4 @@
-import { capital } from '../../core/practice/capital';
+import { capital } from '../../core/words/capital';
 import type { House } from '../../core/practice/house';
 
 const columns = 3;

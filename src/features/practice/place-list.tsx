@@ -1,5 +1,5 @@
 import type { House, Place } from '../../core/practice/house';
-import { capital } from '../../core/practice/capital';
+import { capital } from '../../core/words/capital';
 import type { Visit } from '../../core/practice/visit';
 
 type Props = {

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/edition/findings';
 import type { Exercise } from '../../core/practice/exercises';
-import { capital } from '../../core/practice/capital';
+import { capital } from '../../core/words/capital';
 import type { House, Place } from '../../core/practice/house';
 import { Button, linkLook } from '../../ui/button';
 import { Confirm } from '../../ui/confirm';

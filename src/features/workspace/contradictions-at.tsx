@@ -6,6 +6,7 @@ import { findDiscrepancies, isOpen } from '../../core/certificates/discrepancies
 import { type Place, placeKey } from '../../core/installation/place';
 import { addressOf } from './address';
 import { JobLink } from './place';
+import { capital } from '../../core/words/capital';
 
 /** What cannot both stand in the document at hand; nothing once it is sealed. */
 export function useDiscrepancies(): readonly Discrepancy[] {
@@ -29,7 +30,7 @@ export function ContradictionsAt({ place }: { place: Place }) {
           <li key={each.key}>
             <span className="font-semibold">Contradiction: </span>
             <JobLink href={addressOf(view, view.jobId, far.place)} className="underline underline-offset-4">
-              {far.says.charAt(0).toUpperCase() + far.says.slice(1)}
+              {capital(far.says)}
             </JobLink>
             . <span className="text-faint">{each.resolve}</span>
           </li>

@@ -50,7 +50,7 @@ export async function reportPdf(
 function assessment(sheet: Sheet, report: Report, sealed: Sealed | null): void {
   title(sheet, eicr, report, sealed, 'Periodic inspection and testing');
   sheet.banner(
-    `Overall assessment: ${report.assessment.outcome.toUpperCase()}`,
+    `Overall assessment${sealed ? '' : ' so far'}: ${report.assessment.outcome.toUpperCase()}`,
     report.assessment.outcome === 'unsatisfactory',
   );
   for (const reason of report.assessment.reasons) sheet.paragraph(reason);

@@ -1,7 +1,7 @@
 import type { Gap } from '../../job/document-definition';
 import { slotAt } from '../../installation/slot';
 import { type Verdicts, judgeJob } from '../../job/verdicts';
-import { isBondingNeeded } from '../../installation/supply';
+import { isBondingThere } from '../../installation/supply';
 import type { JobView } from '../../job/view';
 import { ze } from '../../tests/origin/slots';
 import { coveredWays } from '../covered';
@@ -22,7 +22,7 @@ export function gapsOf(view: JobView, verdicts: Verdicts | null = judgeJob(view)
       [
         ['earthing', 'Earthing system'],
         ['earthingConductorCsaMm2', 'Earthing conductor size'],
-        ...(isBondingNeeded(view.job.supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
+        ...(isBondingThere(view.job.supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
         ['bondWater', 'Main bonding: water'],
         ['bondGas', 'Main bonding: gas'],
       ],

@@ -5,6 +5,7 @@ import { type Device, type DeviceState, deviceStateWords, deviceStates } from '.
 import { nameOfDevice, stateOf } from '../../../core/work/on-now';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { useBench } from './bench-provider';
+import { capital } from '../../../core/words/capital';
 
 const looks: Record<DeviceState, string> = {
   on: 'border-rule-strong bg-sheet hover:bg-hover',
@@ -46,7 +47,7 @@ export function DeviceStates({ device }: { device: Device }) {
   const name = nameOfDevice(job, device);
   return (
     <span className="flex flex-wrap items-center gap-x-2 text-sm">
-      <span className="min-w-24 font-semibold">{name.charAt(0).toUpperCase() + name.slice(1)}</span>
+      <span className="min-w-24 font-semibold">{capital(name)}</span>
       <ToggleGroup
         label={`${name} is`}
         value={stateOf(job, device)}

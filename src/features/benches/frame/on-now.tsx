@@ -8,6 +8,7 @@ import { Button } from '../../../ui/button';
 import { useBench } from './bench-provider';
 import { DeviceSwitch } from './device-switch';
 import { SecondPhone } from './second-phone';
+import { capital } from '../../../core/words/capital';
 
 /** What is on between the supply and a circuit, each switched by one tap; the circuit alone by another. */
 export function OnNow({ way }: { way: Way }) {
@@ -45,5 +46,3 @@ export function OnNow({ way }: { way: Way }) {
     </div>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -13,6 +13,7 @@ import { useBench } from '../frame/bench-provider';
 import { LiveGate } from '../frame/live-gate';
 import { NoCircuits } from '../frame/no-circuits';
 import type { BenchProps } from '../registry';
+import { capital } from '../../../core/words/capital';
 
 /** Switches, isolators, fans, alarms: a list made from what the job holds, ticked as each is met. */
 export function FunctionBench({ go }: BenchProps) {
@@ -60,7 +61,7 @@ export function FunctionBench({ go }: BenchProps) {
               >
                 <span className={stands ? 'text-faint' : ''}>
                   <span className="block text-sm text-faint">{where}</span>
-                  <span className="font-semibold">{name.charAt(0).toUpperCase() + name.slice(1)}</span>
+                  <span className="font-semibold">{capital(name)}</span>
                   {judgement && judgement.verdict === 'fails' && (
                     <span className="pl-2">
                       <VerdictMark verdict="fails" worded />

@@ -12,6 +12,7 @@ import { Checkbox } from '../../../ui/checkbox';
 import { useBench } from '../frame/bench-provider';
 import { CoverOf } from '../frame/going-live';
 import type { BenchProps } from '../registry';
+import { capital } from '../../../core/words/capital';
 
 /** The last walk: what to look at before the door shuts, what the record says against it, and what the day came to. */
 export function LeavingWalk(_props: BenchProps) {
@@ -67,7 +68,7 @@ export function LeavingWalk(_props: BenchProps) {
         <dl className="grid grid-cols-[1fr_auto] text-sm">
           {day.parts.map(({ stint, minutes }) => (
             <Fragment key={stint}>
-              <dt className="border-b border-rule py-0.5">{stint.charAt(0).toUpperCase() + stint.slice(1)}</dt>
+              <dt className="border-b border-rule py-0.5">{capital(stint)}</dt>
               <dd className="border-b border-rule py-0.5 text-right">{showMinutes(minutes)}</dd>
             </Fragment>
           ))}

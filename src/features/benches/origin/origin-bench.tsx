@@ -34,6 +34,7 @@ import type { BenchProps } from '../registry';
 import { DeviceLadder } from './device-ladder';
 import { PlateauDrawing } from './plateau-drawing';
 import { ZeSteps } from './ze-steps';
+import { capital } from '../../../core/words/capital';
 
 const supply: Subject = { of: 'supply' };
 const howWords: Record<How, string> = { measured: 'measured', calculated: 'calculated', enquiry: 'by enquiry' };
@@ -168,7 +169,7 @@ function Patterns() {
               <td className="whitespace-nowrap pr-2">{each.lineEarth}</td>
               <td className="whitespace-nowrap pr-2">{each.neutralEarth}</td>
               <td>
-                {each.title.charAt(0).toUpperCase() + each.title.slice(1)}. {each.means}
+                {capital(each.title)}. {each.means}
               </td>
             </tr>
           ))}

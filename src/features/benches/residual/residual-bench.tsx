@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { useJob } from '../../../client/job-provider';
-import { showResidual } from '../../../core/installation/device-text';
+import { sayResidual } from '../../../core/installation/device-text';
 import { type Slot, slotAt, slotKey } from '../../../core/installation/slot';
 import { isSpare } from '../../../core/installation/way';
 import { governing } from '../../../core/job/governing';
@@ -103,7 +103,7 @@ function OneDevice({
           }))}
         />
         <span className="text-sm">
-          {showResidual(way)}; guards way {device.ways.map(({ number }) => number).join(', ')}
+          {sayResidual(way)}; guards way {device.ways.map(({ number }) => number).join(', ')}
         </span>
       </div>
       <OnNow way={way} />

@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import { toast } from '../../../ui/toast';
-import { showCable, showDevice, showResidual } from '../../../core/installation/device-text';
+import { sayResidual, showCable, showDevice } from '../../../core/installation/device-text';
 import { type Subject, keyOf, slotAt } from '../../../core/installation/slot';
 import { waysOf } from '../../../core/job/job';
 import type { InHand } from '../../../core/work/in-hand';
-import { Button } from '../../../ui/button';
+import { Button, linkLook } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { EntryField } from '../../../ui/entry-field';
 import { Select } from '../../../ui/select';
@@ -16,6 +16,7 @@ import { JobLink } from '../../workspace/place';
 import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import { fieldColumns } from '../../workspace/way-fields';
 import { WayDesign } from '../../workspace/way-design';
+import { capital } from '../../../core/words/capital';
 
 /** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
 export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand }) {
@@ -30,7 +31,15 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
   const [chosen, setChosen] = useState<number | null>(null);
   const index = Math.min(chosen ?? Math.max(firstOpen, 0), ways.length - 1);
   const way = ways[index];
-  if (!way) return <p className="py-4">No ways on this board yet. Add them at a wider screen, or paste them there.</p>;
+  if (!way)
+    return (
+      <div className="space-y-3 py-4">
+        <p>No ways on this board yet.</p>
+        <JobLink href={benchAddress(jobId, 'board')} className={linkLook('next')}>
+          Add them on the board
+        </JobLink>
+      </div>
+    );
   const on = { of: 'way', id: way.id } as const;
   return (
     <div>
@@ -63,8 +72,8 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
         </Button>
       </div>
       <p className="py-2 text-sm text-faint">
-        {showDevice(way) || 'device?'} · RCD {showResidual(way) || 'none'} · {showCable(way) || 'cable?'} mm² ·{' '}
-        {way.points ?? '?'} points
+        {showDevice(way) || 'device?'} · {sayResidual(way)} · {showCable(way) || 'cable?'} mm² · {way.points ?? '?'}{' '}
+        points
       </p>
       {way.arrangement === 'ring' && (
         <JobLink
@@ -83,7 +92,7 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
         {fieldColumns.map((column) => (
           <EntryField
             key={`${way.id}-${column.id}`}
-            label={column.heading}
+            label={capital(column.spoken)}
             shown={column.show(way)}
             hint={column.hint}
             parse={(text) => {
@@ -98,6 +107,12 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
         ))}
         <WayDesign way={way} />
       </Disclosure>
+      <JobLink
+        href={benchAddress(jobId, 'board')}
+        className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
+      >
+        Add a way on the board
+      </JobLink>
     </div>
   );
 }

@@ -17,6 +17,7 @@ import { ChoiceField } from '../../../ui/entry-field';
 import { BondsFollowed } from './bonds-followed';
 import { RecogniseEarthing } from './recognise-earthing';
 import { useSupply } from './use-supply';
+import { capital } from '../../../core/words/capital';
 
 /** The means of earthing, the sizes it asks for, and what is bonded. */
 export function EarthingFields() {
@@ -68,7 +69,7 @@ export function EarthingFields() {
       {bondedServices.map((service) => (
         <ChoiceField
           key={service}
-          label={`${serviceWords[service][0]?.toUpperCase()}${serviceWords[service].slice(1)}`}
+          label={capital(serviceWords[service])}
           value={supply[bondFieldOf[service]] ?? null}
           options={bondStates.map((value) => ({ value, label: bondStateWords[value] }))}
           commit={(state) => record({ [bondFieldOf[service]]: state })}

@@ -50,7 +50,7 @@ export function ReviewStage() {
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
       {assessment ? (
-        <Assessment assessment={assessment} left={left} record={record} />
+        <Assessment assessment={assessment} left={left} isReady={isReady} record={record} />
       ) : (
         <div>
           <h1 className="text-xl">{definition.title}</h1>
@@ -99,15 +99,24 @@ export function ReviewStage() {
 
 type Record = (entry: NewJobEntry) => boolean;
 
-function Assessment({ assessment, left, record }: { assessment: Assessed; left: string; record: Record }) {
+type AssessmentProps = {
+  readonly assessment: Assessed;
+  readonly left: string;
+  /** Whether nothing is left but to sign: until then nothing is satisfactory. */
+  readonly isReady: boolean;
+  readonly record: Record;
+};
+
+function Assessment({ assessment, left, isReady, record }: AssessmentProps) {
   const { isSealed } = useJob();
+  const isOpen = assessment.outcome === 'satisfactory' && !isReady && !isSealed;
   return (
     <div>
       <h1 className="text-xl">Overall assessment</h1>
       <p
-        className={`my-2 inline-block border-2 border-ink px-3 py-1 text-xl font-semibold ${assessment.outcome === 'unsatisfactory' ? 'hatch' : ''}`}
+        className={`my-2 inline-block border-2 border-ink px-3 py-1 text-xl font-semibold ${assessment.outcome === 'unsatisfactory' ? 'hatch' : ''} ${isOpen ? 'border-dashed' : ''}`}
       >
-        {assessment.outcome.toUpperCase()}
+        {isOpen ? 'NOT DECIDED YET' : assessment.outcome.toUpperCase()}
       </p>
       <ul className="text-sm">
         {assessment.reasons.map((reason) => (
