@@ -26,7 +26,9 @@ export function draftSummary({ job, document, pack }: JobView): string {
     const coded = job.observations.filter((each) => each.code === code);
     if (coded.length === 0) return [];
     const lines = coded.map((observation) => {
-      const { id, what, why, remedied } = observation;
+      const { id, what, remedied } = observation;
+      // What was read stands on a line of its own, for whoever mends it.
+      const [why = ''] = observation.why.trim().split('\n');
       const where = whereOf(observation);
       const told = lastTold(job, id, 'person in charge');
       const done = remedied

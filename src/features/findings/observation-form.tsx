@@ -152,7 +152,7 @@ export function ObservationForm({
   };
   const choose = (chosen: Finding) => {
     setValue('what', chosen.what);
-    if (!why.trim()) setValue('why', [chosen.matters, from?.read].filter(Boolean).join(' '));
+    if (!why.trim()) setValue('why', [chosen.matters, from?.read].filter(Boolean).join('\n'));
     setValue('item', chosen.item);
     setValue('regulation', chosen.regulations.join('; ') || null);
     const { code: advised } = adviseCode(chosen, recordedOf(chosen));

@@ -305,6 +305,15 @@ const cases: readonly Case[] = [
       void j.say('assessment.overruled', { documentId: j.documentId, outcome: 'unsatisfactory', reason: 'r' }),
   },
   {
+    rule: 'summary-says-safe',
+    holds: (j) => (
+      j.observe({ code: 'C2' }),
+      void j.say('condition.summarised', { documentId: j.documentId, text: 'Old, but it is safe to go on using.' })
+    ),
+    heals: (j) =>
+      void j.say('condition.summarised', { documentId: j.documentId, text: 'The hall light is not safe to use.' }),
+  },
+  {
     rule: 'item-code-no-observation',
     holds: (j) => j.mark('4.3', 'C2'),
     heals: (j) => void j.observe({ item: '4.3' }),

@@ -71,6 +71,9 @@ const notApplicable: Detector = ({ view }) =>
           : [],
       );
 
+/** Words of a summary that say all is well, and not that something is made so or is not. */
+const saysSafe = /\b(?:is|are|remains) (?:(?:now|all|generally|quite) )?(?:safe|satisfactory)\b/i;
+
 /** Observations beside the outcome, those who were to be told, and what was repeated after a repair. */
 const observations: Detector = ({ view, verdicts }) => {
   const { job, document, pack, definition } = view;
@@ -96,6 +99,20 @@ const observations: Detector = ({ view, verdicts }) => {
               place: place(gravest.id),
             },
             against: { says: 'the outcome is set to satisfactory', place: { of: 'document', field: 'sign' } },
+          } satisfies Finding,
+        ]
+      : []),
+    ...(definition.assess && gravest && saysSafe.test(document.summary ?? '')
+      ? [
+          {
+            rule: 'summary-says-safe',
+            on: deciding
+              .map(({ id, code }) => `${id.slice(-6)}${code}`)
+              .join(',')
+              .slice(0, 200),
+            stage: 'review',
+            side: { says: 'The summary says that it is safe', place: { of: 'document', field: 'summary' } },
+            against: { says: `observation ${gravest.number} is a ${gravest.code}`, place: place(gravest.id) },
           } satisfies Finding,
         ]
       : []),

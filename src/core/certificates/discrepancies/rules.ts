@@ -253,6 +253,13 @@ export const rules = {
     resolve: 'Only the outcome or the code can stand.',
     final: true,
   },
+  'summary-says-safe': {
+    when: 'the summary says that it is safe or satisfactory',
+    against: 'any C1, C2 or FI decides otherwise',
+    severity: 'stop',
+    source: '653',
+    resolve: 'Draft the summary again, or write what has to be done.',
+  },
   'item-code-no-observation': {
     when: 'an item is coded',
     against: 'no observation names it (or another code)',
