@@ -1,12 +1,13 @@
 // npm run serve: the built application on one port, against the PostgreSQL that DATABASE_URL names. Owns no cluster.
 // Settings: DATABASE_URL, AUTH_SECRET, APP_URL; HOST, PORT; TRUSTED_PROXIES, addresses or networks with commas between;
-// METRICS_PORT, where figures are wanted.
+// METRICS_PORT, where figures are wanted; STRANGERS_A_MINUTE, pages for one address without a session, 300 unless said.
 import { createServer } from 'node:http';
 import { BlockList, isIPv6 } from 'node:net';
 import next from 'next';
 import { startMetrics } from './setup/metrics.mjs';
 import { shownPath } from './setup/shown-path.mjs';
 import { root } from './setup/state.mjs';
+import { gate } from './setup/strangers.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 3000);
@@ -42,6 +43,25 @@ const app = next({ dev: false, dir: root, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();
 
+const { enter } = gate({
+  secret: process.env.AUTH_SECRET ?? '',
+  pagesAMinute: Number(process.env.STRANGERS_A_MINUTE) || undefined,
+});
+/** What came before anybody listened is worked on once it may be; who gave up meanwhile is not worked for. */
+async function answer(request, response) {
+  const { url: path, method, headers } = request;
+  const entered = await enter({ path, method, address: headers['x-forwarded-for'], cookies: headers.cookie });
+  if ('status' in entered) {
+    const { status, seconds } = entered;
+    response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8', 'Retry-After': String(seconds) });
+    response.end(`Too much is asked for from here. Again in ${seconds} s.\n`);
+    return;
+  }
+  response.on('close', entered.leave);
+  if (response.destroyed) entered.leave();
+  else await handle(request, response);
+}
+
 const note = startMetrics(Number(process.env.METRICS_PORT) || 0);
 const server = createServer((request, response) => {
   const from = process.hrtime.bigint();
@@ -53,7 +73,7 @@ const server = createServer((request, response) => {
     note(request, ended, millis / 1000);
     if (!request.url.startsWith('/_next/')) log(`${request.method} ${shownPath(request.url)} ${ended} ${millis}ms`);
   });
-  handle(request, response).catch(() => {
+  answer(request, response).catch(() => {
     if (!response.headersSent) response.writeHead(500);
     response.end();
   });

@@ -1,6 +1,4 @@
 import { type NextRequest, NextResponse } from 'next/server';
-import { addressOf } from './server/address-of';
-import { takePracticePage } from './server/practice-rate';
 
 /** Where a page may connect beside its own server: the tester, where there is one. */
 const tester = (): string => (process.env.TESTER_URL ? new URL(process.env.TESTER_URL).origin : '');
@@ -24,16 +22,7 @@ const policy = (nonce: string): string =>
   ].join('; ');
 
 /** Every page carries a policy of its own. Answers that are data run nothing, and go by without it. */
-export async function proxy(request: NextRequest): Promise<NextResponse> {
-  // Practice is open to anybody.
-  if (/^\/practice(\/|$)/.test(request.nextUrl.pathname)) {
-    const seconds = await takePracticePage(addressOf(request.headers));
-    if (seconds > 0)
-      return new NextResponse(`Too many pages of practice from here. Again in ${seconds} s.`, {
-        status: 429,
-        headers: { 'Retry-After': String(seconds) },
-      });
-  }
+export function proxy(request: NextRequest): NextResponse {
   const content = policy(Buffer.from(crypto.randomUUID()).toString('base64'));
   const headers = new Headers(request.headers);
   headers.set('Content-Security-Policy', content);

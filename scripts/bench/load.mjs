@@ -9,7 +9,7 @@ const everyMillis = 2000;
 const rounds = 15;
 const curve = [20, 50, 100];
 
-const reading = (round) => ({
+export const reading = (round) => ({
   id: randomUUID(),
   kind: 'reading.taken',
   version: 4,

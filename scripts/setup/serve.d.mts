@@ -6,7 +6,7 @@ export type Served = {
   postgres: { restart: () => void };
   kill: (signal?: NodeJS.Signals) => Promise<void>;
   revive: () => Promise<void>;
-  another: () => Promise<{ baseUrl: string; pid: number }>;
+  another: (more?: Record<string, string>) => Promise<{ baseUrl: string; pid: number }>;
   stop: () => Promise<void>;
 };
 export declare const serveDemo: (

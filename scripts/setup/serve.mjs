@@ -51,16 +51,24 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
     ...base.env,
     SMTP_URL: office.smtpUrl,
     NOTICE_URL: desk.url,
+    // Tests come from one address, and are many.
+    STRANGERS_A_MINUTE: '100000',
     ...more,
     APP_URL: appUrl ?? baseUrl,
     DEMO_FILE: demoFile,
     TESTER_URL: tester.url,
   };
   if ((await script('demo.ts', ['load'], env)) !== 0) throw new Stop('The demo could not be loaded.');
-  const serveAt = async (at) => {
+  const serveAt = async (at, more = {}) => {
     const served = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
       cwd: root,
-      env: { ...forServing({ ...process.env, ...env }), HOST: '127.0.0.1', PORT: String(at), NODE_ENV: 'production' },
+      env: {
+        ...forServing({ ...process.env, ...env }),
+        ...more,
+        HOST: '127.0.0.1',
+        PORT: String(at),
+        NODE_ENV: 'production',
+      },
       stdio: ['ignore', 'ignore', 'inherit'],
       detached: true,
     });
@@ -73,10 +81,11 @@ export async function serveDemo(purpose, { appUrl, more = {} } = {}) {
   let child;
   let second;
   const revive = async () => void (child = await serveAt(port));
-  /** A second process on the same database; answers its address. */
-  const another = async () => {
+  /** A second process on the same database, with settings of its own where given; answers its address. */
+  const another = async (more) => {
     const at = await freePort();
-    second = await serveAt(at);
+    second?.kill('SIGTERM');
+    second = await serveAt(at, more);
     return { baseUrl: `http://127.0.0.1:${at}`, pid: second.pid };
   };
   const kill = (signal = 'SIGKILL') =>

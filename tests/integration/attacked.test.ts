@@ -9,7 +9,6 @@ import { mutations } from '../../scripts/bench/mutations';
 import { freePort } from '../../scripts/setup/postgres.mjs';
 import { type Served, serveDemo } from '../../scripts/setup/serve.mjs';
 import { closeConnections } from '../../src/server/connection';
-import { pagesAMinute } from '../../src/server/practice-rate';
 import { endPrinting, NotPrinted, print } from '../../src/server/printing';
 import { printedModel } from '../../src/core/certificates/printed-model';
 import { asOwner, tamper } from '../support/database';
@@ -419,16 +418,21 @@ describe('a stream of news', () => {
   });
 });
 
-describe('practice, open to anybody', () => {
-  it('is given to nobody without end, and keeps nobody from anything else', async () => {
-    const answers = await Promise.all(
-      Array.from({ length: pagesAMinute + 20 }, () => fetch(`${app.baseUrl}/practice`, { headers: { Cookie: '' } })),
-    );
+describe('what is open to anybody', () => {
+  it('is given to nobody without end, and keeps nobody who is signed in from anything', async () => {
+    const limit = 20;
+    const { baseUrl } = await app.another({ STRANGERS_A_MINUTE: String(limit) });
+    const ask = (path: string, Cookie = '') => fetch(`${baseUrl}${path}`, { headers: { Cookie } });
+    const pages = ['/practice', '/sign-in', '/api/schema', '/practice'];
+    const answers = await Promise.all(Array.from({ length: limit + 5 }, (_, at) => ask(pages[at % 4] ?? '')));
     const refused = answers.filter(({ status }) => status === 429);
-    expect(answers.filter(({ status }) => status === 200)).toHaveLength(pagesAMinute);
-    expect(refused).toHaveLength(20);
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(limit);
+    expect(refused).toHaveLength(5);
     expect(Number(refused[0]?.headers.get('Retry-After'))).toBeGreaterThan(0);
-    expect((await fetch(`${app.baseUrl}/sign-in`)).status).toBe(200);
+    // A cookie that was not signed here is no session.
+    expect((await ask('/practice', 'better-auth.session_token=made.up')).status).toBe(429);
+    expect((await ask(`/api/jobs/${jobThatIs('to do')}/entries`, cookie)).status).toBe(200);
+    expect((await ask('/health')).status).toBe(200);
   });
 });
 
