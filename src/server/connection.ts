@@ -4,6 +4,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool } from 'pg';
 import { env } from '../env';
 import * as schema from './schema';
+import { sharesOf } from './shares';
 import { inTurn } from './turns';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -24,8 +25,13 @@ function connect(max: number): Connections {
   return { pool, database: drizzle(pool, { schema }) };
 }
 
+const mostAtWork = 12;
+
 /** Verification has connections of its own: its pages are served whatever the ledger does. */
-const connections = (): Held => (held.ledgerConnection ??= { work: connect(12), verification: connect(3) });
+const connections = (): Held => (held.ledgerConnection ??= { work: connect(mostAtWork), verification: connect(3) });
+
+/** Firms share them: two are left for signing in and for links, and no firm holds more than half of the rest. */
+const share = sharesOf({ places: mostAtWork - 2, mostOfOne: 5, patience: 8_000 });
 
 /** The database for the sign-in library only. Everything of a firm goes through `forFirm`. */
 export const authenticationDatabase = (): Database => connections().work.database;
@@ -52,10 +58,12 @@ async function transact<T>(
 
 /** Runs a transaction that sees one firm's rows and no others: the database's row policies hold to it. */
 export const forFirm = <T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
-  transact(connections().work, async (transaction) => {
-    await transaction.execute(sql`select set_config('ledger.firm', ${firmId}, true)`);
-    return work(transaction);
-  });
+  share(firmId, () =>
+    transact(connections().work, async (transaction) => {
+      await transaction.execute(sql`select set_config('ledger.firm', ${firmId}, true)`);
+      return work(transaction);
+    }),
+  );
 
 /** The same for what writes to one of the firm's streams: after whatever this process does there already. */
 export const forStream = <T>(

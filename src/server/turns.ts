@@ -3,7 +3,7 @@ import 'server-only';
 const patienceMillis = 4_000;
 
 /** Somebody else held a stream longer than is waited: what was asked may be asked again. */
-class Busy extends Error {
+export class Busy extends Error {
   readonly code = '55P03';
 }
 

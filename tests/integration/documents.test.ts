@@ -168,6 +168,30 @@ describe('issuing', () => {
     expect(numbers.length).toBeGreaterThan(0);
   });
 
+  it('keeps no other firm from working while all that one asks for waits', async () => {
+    const [actor, other] = [await newFirm(), await newFirm()];
+    const jobs = await Promise.all(Array.from({ length: 14 }, () => signedJob(actor)));
+    const elsewhere = await signedJob(other);
+    const named = () => jobStream.draft('client.named', { telephone: '01632 960 199' }, made());
+    await asOwner(async (client) => {
+      await client.query('begin');
+      await client.query('select 1 from stream where firm_id = $1 for update', [actor.firmId]);
+      let over = 0;
+      const waits = jobs.map(({ jobId }) =>
+        append(actor, 'job', jobId, [named()]).then(
+          () => (over += 1),
+          () => (over += 1),
+        ),
+      );
+      for (let times = 0; times < 5; times += 1)
+        expect(await append(other, 'job', elsewhere.jobId, [named()])).toMatchObject([{ accepted: true }]);
+      // Nothing of the first had to end for that.
+      expect(over).toBe(0);
+      await client.query('commit');
+      await Promise.all(waits);
+    });
+  });
+
   it('seals nothing that was recorded while it was printed, and issues what stands then', async () => {
     const actor = await newFirm();
     const { jobId, documentId } = await signedJob(actor);
