@@ -5,6 +5,7 @@ import { readingsInDoubt } from '../core/certificates/readings-in-doubt';
 import { type Doubt, doubtsOf } from '../core/firm/accuracy';
 import type { FirmState } from '../core/firm/firm';
 import { forFirm } from './connection';
+import { whyNotKept } from './quotas';
 import { sha256 } from './documents';
 import { jobNow } from './folds';
 import { entry, firmFile, jobSummary } from './schema';
@@ -75,10 +76,12 @@ export async function keepFile(actor: FirmActor, named: string, bytes: Buffer): 
   const type = beginnings.find(([, begins]) => bytes.subarray(0, 8).toString('hex').startsWith(begins))?.[0];
   if (!type) return { ok: false, problem: 'A certificate is a PDF, a JPEG or a PNG.' };
   if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the file it is named as.' };
-  await forFirm(actor.firmId, (tx) =>
-    tx.insert(firmFile).values({ firmId: actor.firmId, sha256: named, type, bytes }).onConflictDoNothing(),
-  );
-  return { ok: true };
+  return forFirm(actor.firmId, async (tx): Promise<FileKept> => {
+    const enough = await whyNotKept(tx, actor.firmId, 'files');
+    if (enough) return { ok: false, problem: enough };
+    await tx.insert(firmFile).values({ firmId: actor.firmId, sha256: named, type, bytes }).onConflictDoNothing();
+    return { ok: true };
+  });
 }
 
 /** A file of the firm's by its hash. */

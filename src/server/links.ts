@@ -20,6 +20,7 @@ import { firmParticulars, firmState } from './people';
 import { isPostOpen } from './post-office';
 import { type Printed, printed } from './print';
 import { queueLetter } from './queue';
+import { whyNoLetter } from './quotas';
 import { document, link, stream } from './schema';
 import { type SignResult, signDocument } from './sign';
 import type { FirmActor } from './streams';
@@ -71,6 +72,8 @@ export async function makeLink(
 ): Promise<Made> {
   if (to.email && !isPostOpen())
     return { ok: false, problem: 'No mail server is set here. Leave the address out, and hand the link on yourself.' };
+  const enough = to.email ? await whyNoLetter(tx, actor.firmId, to.email) : null;
+  if (enough) return { ok: false, problem: enough };
   const earlier = await tx.select({ id: link.id }).from(link).where(eq(link.documentId, documentId));
   if (earlier.length >= mostLinks) return { ok: false, problem: `No more than ${mostLinks} links for one paper.` };
   const token = randomBytes(24).toString('base64url');

@@ -5,13 +5,15 @@ import { mostPictureSide } from '../core/job/kinds/picture';
 import { readJpeg } from '../core/job/jpeg';
 import { type Transaction, forFirm } from './connection';
 import { sha256 } from './documents';
+import { whyNotKept } from './quotas';
 import { picture, stream } from './schema';
 import type { FirmActor } from './streams';
 
 /** A picture of the longer side we keep, at the quality we keep it, is well below. */
 export const mostPictureBytes = 700_000;
 
-export type Kept = { readonly ok: true } | { readonly ok: false; readonly problem: string };
+/** `later`: nothing is wrong with it, and it may be sent again another day. */
+export type Kept = { readonly ok: true } | { readonly ok: false; readonly problem: string; readonly later?: true };
 
 /** Keeps a picture under the hash of its bytes, once; null where the firm has no such job. */
 export async function keepPicture(actor: FirmActor, jobId: string, named: string, bytes: Buffer): Promise<Kept | null> {
@@ -26,6 +28,8 @@ export async function keepPicture(actor: FirmActor, jobId: string, named: string
     if (Math.max(read.width, read.height) > mostPictureSide)
       return { ok: false, problem: `At most ${mostPictureSide} pixels a side: it is made small before it is sent.` };
     if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the picture its entry names.' };
+    const enough = await whyNotKept(tx, actor.firmId, 'pictures');
+    if (enough) return { ok: false, problem: enough, later: true };
     await tx.insert(picture).values({ firmId: actor.firmId, sha256: named, bytes }).onConflictDoNothing();
     return { ok: true };
   });

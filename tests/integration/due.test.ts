@@ -11,6 +11,9 @@ import { dueBy } from '../../src/server/due';
 import { firmState } from '../../src/server/people';
 import { endPrinting } from '../../src/server/printing';
 import { endQueue, workQueue } from '../../src/server/queue';
+import { forFirm } from '../../src/server/connection';
+import { makeLink } from '../../src/server/links';
+import { mostADay } from '../../src/server/quotas';
 import { remind } from '../../src/server/reminders';
 import { append, openJob } from '../../src/server/streams';
 import { servePostOffice } from '../../src/standins/post-office/serve';
@@ -136,6 +139,15 @@ describe('what is due', () => {
     process.env.SMTP_URL = office.smtpUrl;
     resetEnvironment();
     await workQueue();
+    expect(await remind(actor, letter)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('client’s first'),
+    });
+    const client = { name: 'C', sort: null, telephone: '', email: 'Client@House.example', address: '' };
+    const first = { id: v7(), madeAt: new Date().toISOString(), device: 'test' };
+    await append(actor, 'firm', actor.firmId, [
+      firmStream.draft('client.added', { clientId: v7(), fields: client }, first),
+    ]);
     expect(await remind(actor, letter)).toEqual({ ok: true });
     expect((await firmState(actor.firmId)).reminders.get('inspection x')).toMatchObject({ to: letter.to });
     await eventually(() => {
@@ -143,15 +155,33 @@ describe('what is due', () => {
       expect(readFileSync(join(folder, arrived), 'utf8')).toContain(letter.to);
     });
     // A person with a script is stopped at what anybody needs.
-    const many = Array.from({ length: 200 }, (_, index) =>
-      firmStream.draft(
-        'reminder.made',
-        { about: `x ${index}`, to: letter.to, subject: 's' },
-        { id: v7(), madeAt: new Date().toISOString(), device: 'test' },
-      ),
+    const made = (many: number, to: string) =>
+      Array.from({ length: many }, (_, index) =>
+        firmStream.draft(
+          'reminder.made',
+          { about: `${to} ${index}`, to, subject: 's' },
+          { id: v7(), madeAt: new Date().toISOString(), device: 'test' },
+        ),
+      );
+    await append(actor, 'firm', actor.firmId, made(mostADay.lettersToOne - 2, letter.to));
+    expect(await remind(actor, letter)).toEqual({ ok: true });
+    expect(await remind(actor, letter)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/to client@.*tomorrow/),
+    });
+    await append(actor, 'firm', actor.firmId, made(mostADay.letters - mostADay.lettersToOne, 'others@house.example'));
+    const paper = v7();
+    const link = forFirm(actor.firmId, (tx) =>
+      makeLink(tx, actor, 'read', {
+        jobId: paper,
+        documentId: paper,
+        role: null,
+        to: { name: 'N', email: 'n@n.example' },
+        subject: 's',
+        text: String,
+      }),
     );
-    await append(actor, 'firm', actor.firmId, many);
-    expect(await remind(actor, letter)).toMatchObject({ ok: false, problem: expect.stringContaining('tomorrow') });
+    expect(await link).toMatchObject({ ok: false, problem: expect.stringMatching(/^Enough letters for a day/) });
     await office.close();
   });
 });

@@ -11,12 +11,14 @@ import { jobStream } from '../../src/core/catalogue';
 import { closeConnections } from '../../src/server/connection';
 import { issueDocument } from '../../src/server/issue';
 import { exportJob } from '../../src/server/keeping';
+import { keepFile } from '../../src/server/instruments';
 import { findPicture, keepPicture } from '../../src/server/pictures';
+import { mostADay } from '../../src/server/quotas';
 import { printed } from '../../src/server/print';
 import { endPrinting } from '../../src/server/printing';
 import { type FirmActor, append, openJob, stateOf } from '../../src/server/streams';
 import { checkOwn } from '../../src/server/verification';
-import { tamper } from '../support/database';
+import { asOwner, tamper } from '../support/database';
 import { noon } from '../support/entries';
 import { newFirm } from '../support/firm';
 import { signAll } from '../support/issued-work';
@@ -122,5 +124,33 @@ describe('pictures of what was found', () => {
     await keepPicture(actor, jobId, named, jpeg);
     expect(await findPicture(other, named)).toBeNull();
     expect((await findPicture(actor, named))?.equals(jpeg)).toBe(true);
+  });
+});
+
+describe('what a firm keeps within a day', () => {
+  it.each([
+    ['pictures', 'picture (firm_id, sha256, bytes)', "''::bytea"],
+    ['files', 'firm_file (firm_id, sha256, type, bytes)', "'application/pdf', ''::bytea"],
+  ] as const)('has an end for %s, and takes the last before it', async (what, into, values) => {
+    const actor = await newFirm();
+    const { jobId } = await reported(actor);
+    const fill = (many: number) =>
+      asOwner((client) =>
+        client.query(
+          `insert into ${into} select $1, encode(sha256(gen_random_uuid()::text::bytea), 'hex'), ${values} from generate_series(1, $2)`,
+          [actor.firmId, many],
+        ),
+      );
+    const keep = () => (what === 'pictures' ? keepPicture(actor, jobId, named, jpeg) : keepFile(actor, named, jpeg));
+    await fill(mostADay[what]);
+    expect(await keep()).toMatchObject({ ok: false, problem: expect.stringMatching(/^Enough .* for a day/) });
+    const table = what === 'pictures' ? 'picture' : 'firm_file';
+    await tamper(`delete from ${table} where sha256 = (select sha256 from ${table} where firm_id = $1 limit 1)`, [
+      actor.firmId,
+    ]);
+    expect(await keep()).toEqual({ ok: true });
+    expect(await keep()).toMatchObject({ ok: false });
+    await tamper(`update ${table} set kept_at = now() - interval '25 hours' where firm_id = $1`, [actor.firmId]);
+    expect(await keep()).toEqual({ ok: true });
   });
 });

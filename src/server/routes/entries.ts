@@ -3,6 +3,7 @@ import * as z from 'zod';
 import type { Drafted } from '../../core/ledger/entry';
 import { type StreamSort, isOwnAct, streams } from '../stream-sorts';
 import { type AppendResult, append, entriesAfter } from '../streams';
+import { takeEntries } from '../quotas';
 import { deviceGone, deviceLeft, deviceOpened, deviceSeen, mostDeviceName } from '../devices';
 import { readJson } from './json-of';
 import { mayHaveMoved, movesOf, sessionsOf, subscribe } from '../announcements';
@@ -46,6 +47,12 @@ export const postEntries = ({ sort, idOf: target }: Target) =>
         { status: 400 },
       );
 
+    const seconds = await takeEntries(asker.firmId, parsed.data.entries.length);
+    if (seconds > 0)
+      return Response.json(
+        { problem: 'Enough entries for a day. What you made is kept and sent again tomorrow.' },
+        { status: 503, headers: { 'Retry-After': String(seconds) } },
+      );
     const refused: AppendResult[] = [];
     const drafts: Drafted[] = [];
     // An id has one spelling in the ledger; the answer uses the sender's.

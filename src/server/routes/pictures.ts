@@ -22,7 +22,7 @@ export const putPicture = signedIn<Context>(async (request, asker, { params }) =
   if (!kept) return none();
   return kept.ok
     ? new Response(null, { status: 204 })
-    : Response.json({ problem: `${kept.problem} Nothing was kept.` }, { status: 422 });
+    : Response.json({ problem: `${kept.problem} Nothing was kept.` }, { status: kept.later ? 503 : 422 });
 });
 
 /** A picture one of the firm's jobs names. */
