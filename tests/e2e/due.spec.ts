@@ -24,10 +24,13 @@ test('what is due is one list and one month, and a reminder is read over, sent a
   await expect(dialog.getByRole('alert')).toContainText('Give an e-mail address. Nothing was sent.');
   await dialog.getByLabel('To').fill('owner@cottage.example');
   await dialog.getByRole('button', { name: 'Send it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Write this address down as the client’s first');
+  await dialog.getByLabel('To').fill('quillfeather@post.example');
+  await dialog.getByRole('button', { name: 'Send it' }).click();
   await expect(item).toContainText('reminded');
   const post = await page.context().newPage();
   await expect(async () => {
     await post.goto(process.env.LEDGER_POST ?? '');
-    await expect(post.getByText('To owner@cottage.example')).toBeVisible({ timeout: 1_000 });
+    await expect(post.getByText('To quillfeather@post.example')).toBeVisible({ timeout: 1_000 });
   }).toPass();
 });
