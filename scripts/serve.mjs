@@ -1,11 +1,12 @@
 // npm run serve: the built application on one port, against the PostgreSQL that DATABASE_URL names. Owns no cluster.
 // Settings: DATABASE_URL, AUTH_SECRET, APP_URL; HOST, PORT; TRUSTED_PROXIES, addresses or networks with commas between;
 // METRICS_PORT, where figures are wanted; STRANGERS_A_MINUTE, pages for one address without a session, 300 unless said.
+import { randomBytes } from 'node:crypto';
 import { createServer } from 'node:http';
 import { BlockList, isIPv6 } from 'node:net';
 import next from 'next';
 import { startMetrics } from './setup/metrics.mjs';
-import { shownPath } from './setup/shown-path.mjs';
+import { isReadable, shownPath } from './setup/shown-path.mjs';
 import { root } from './setup/state.mjs';
 import { gate } from './setup/strangers.mjs';
 
@@ -47,9 +48,36 @@ const { enter } = gate({
   secret: process.env.AUTH_SECRET ?? '',
   pagesAMinute: Number(process.env.STRANGERS_A_MINUTE) || undefined,
 });
-/** What came before anybody listened is worked on once it may be; who gave up meanwhile is not worked for. */
+/** What only our own process knows: Next asks itself, with the headers of the request it works on, for the page an action leads to. */
+const ownWord = randomBytes(16).toString('hex');
+const ownHeader = 'x-within';
+/** Of requests that failed, by their word: whether what was sent cannot be read, or the ledger is busy. */
+const faults = (globalThis.ledgerFaults = new Map());
+let count = 0;
+
+/** Ends a request that failed with what it is: not every failure is ours. */
+function endRightly(response, word) {
+  const writeHead = response.writeHead.bind(response);
+  response.writeHead = (status, ...rest) => {
+    const right = status === 500 ? (faults.get(word) ?? status) : status;
+    if (right !== status) response.statusCode = right;
+    if (right === 503) response.setHeader('Retry-After', '2');
+    return writeHead(right, ...rest);
+  };
+  response.on('close', () => faults.delete(word));
+}
+
+/** Works on a request once it may be; who gave up meanwhile is not worked for, and what is part of another is part of it. */
 async function answer(request, response) {
   const { url: path, method, headers } = request;
+  if (!isReadable(path)) {
+    response.writeHead(400, { 'Content-Type': 'text/plain; charset=utf-8' }).end('That address cannot be read.\n');
+    return;
+  }
+  if (headers[ownHeader]?.startsWith(`${ownWord}.`)) return handle(request, response);
+  count += 1;
+  headers[ownHeader] = `${ownWord}.${count}`;
+  endRightly(response, headers[ownHeader]);
   const entered = await enter({ path, method, address: headers['x-forwarded-for'], cookies: headers.cookie });
   if ('status' in entered) {
     const { status, seconds } = entered;

@@ -14,3 +14,21 @@ export async function register(): Promise<void> {
   const { warmPrinting } = await import('./server/printing');
   warmPrinting();
 }
+
+/** What a request turned out to be that could not be answered: by the word our server gave it, for the status it ends with. */
+const found = globalThis as typeof globalThis & { ledgerFaults?: Map<string, 400 | 503> };
+const unreadable =
+  /Unexpected end of form|parse body as FormData|Boundary not found|Malformed (part|content)|Invalid Server Actions|Failed to find Server Action|in JSON at|JSON input|Connection closed|Invalid (reference|field)|Body exceeded|not a valid|invalid reply/i;
+
+/** Tells our server why a page or an action failed: what was sent cannot be read, or the database is busy. */
+export async function onRequestError(
+  error: unknown,
+  { headers }: { readonly headers: Readonly<Record<string, string | string[] | undefined>> },
+): Promise<void> {
+  const word = headers['x-within'];
+  if (process.env.NEXT_RUNTIME !== 'nodejs' || typeof word !== 'string') return;
+  const { isTrouble } = await import('./server/trouble');
+  const isUnreadable = error instanceof Error && (unreadable.test(error.message) || error instanceof SyntaxError);
+  if (isUnreadable) found.ledgerFaults?.set(word, 400);
+  else if (isTrouble(error)) found.ledgerFaults?.set(word, 503);
+}

@@ -31,7 +31,7 @@ async function appends(app, job, Cookie, millis) {
   for (let round = 0; round < millis / everyMillis; round += 1) {
     const from = performance.now();
     const body = JSON.stringify({ entries: [reading(round)] });
-    const headers = { 'Content-Type': 'application/json', Origin: app.baseUrl, Cookie };
+    const headers = { 'Content-Type': 'application/json', Origin: app.appUrl ?? app.baseUrl, Cookie };
     all.push(
       ask(app.baseUrl, agent, { path: `/api/jobs/${job}/entries`, method: 'POST', headers, body }).then((status) => {
         if (status === 200) times.push(performance.now() - from);
@@ -48,7 +48,7 @@ async function appends(app, job, Cookie, millis) {
 
 /** Appends alone, and beside the flood: from one address, or from as many as there are connections. */
 export async function floodFigures(app) {
-  const Cookie = await signedInCookie(app);
+  const Cookie = await signedInCookie({ ...app, baseUrl: app.appUrl ?? app.baseUrl });
   const { default: pg } = await import('pg');
   const owner = new pg.Client({ connectionString: app.env.DATABASE_OWNER_URL });
   await owner.connect();

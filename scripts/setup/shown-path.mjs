@@ -14,6 +14,15 @@ export const shownPath = (url, most = 200) =>
     .join('/')
     .slice(0, most);
 
+/** Whether an address is text at all: every escape in it is one, and none is of a character that is no text. */
+export function isReadable(url) {
+  try {
+    return !/[\0\ufffd]/.test(decodeURIComponent(url.replaceAll('+', ' ')));
+  } catch {
+    return false;
+  }
+}
+
 /** The same for counting by kind: an id is no kind. */
 export const kindOfPath = (url) =>
   shownPath(url)

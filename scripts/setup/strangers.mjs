@@ -28,6 +28,8 @@ const costOf = (method) => (method === 'GET' || method === 'HEAD' ? 1 : 5);
 
 /** The longest a stranger waits while others who are known are served. */
 const mostMillisBehind = 1_000;
+/** What takes longer is worked on beside the next. */
+const mostMillisAlone = 5_000;
 const mostWaiting = 200;
 const mostWaitingFromOne = 40;
 /** Who asks on and on hears late that there is no more: their own connection waits, and nothing else. */
@@ -72,14 +74,16 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
     count(address, -1);
     isWorking = true;
     let hasLeft = false;
-    head.resolve({
-      leave: () => {
-        if (hasLeft) return;
-        hasLeft = true;
-        isWorking = false;
-        next();
-      },
-    });
+    const leave = () => {
+      if (hasLeft) return;
+      hasLeft = true;
+      clearTimeout(tooLong);
+      isWorking = false;
+      next();
+    };
+    const tooLong = setTimeout(leave, mostMillisAlone);
+    tooLong.unref?.();
+    head.resolve({ leave });
   };
 
   /** For how many seconds there is nothing left for an address; 0 where there was, and it is spent. */

@@ -2,7 +2,7 @@ import { randomBytes, randomInt, randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { kindOfPath, shownPath } from '../../scripts/setup/shown-path.mjs';
+import { isReadable, kindOfPath, shownPath } from '../../scripts/setup/shown-path.mjs';
 
 /** Every page and route there is, as the folder tree has it: `/sign/[token]/draft`. */
 function routes(folder = 'src/app', at = ''): string[] {
@@ -55,4 +55,17 @@ describe('an address that is written down', () => {
     expect(kindOfPath(`/jobs/${randomUUID()}/review`)).toBe('/jobs/:id/review');
     expect(kindOfPath('/_next/static/chunks/a1b2.js')).toBe('/_next');
   });
+});
+
+describe('an address that can be read', () => {
+  it.each([
+    ['/jobs', true],
+    ['/jobs?q=a+b%20c&x=%F0%9F%94%8C', true],
+    ['/%', false],
+    ['/jobs/%ff', false],
+    ['/jobs?q=%', false],
+    ['/jobs?q=%00', false],
+    ['/%ed%a0%80', false],
+    ['/jobs/%c0%ae', false],
+  ])('%s: %s', (url, is) => expect(isReadable(url)).toBe(is));
 });

@@ -75,6 +75,21 @@ describe('the gate', () => {
     expect(soon.is).not.toBeNull();
   });
 
+  it('goes on beside what takes longer than five seconds', async () => {
+    const at = gate({ secret });
+    const slow = ask(at, stranger('a'));
+    const after = ask(at, stranger('b'));
+    await settle(4_999);
+    expect(after.is).toBeNull();
+    await settle(1);
+    expect(after.is).not.toBeNull();
+    // Leaving late frees nobody's place.
+    const last = ask(at, stranger('c'));
+    slow.leave();
+    await settle();
+    expect(last.is).toBeNull();
+  });
+
   it('is not held up by what stays open, nor asks anything of what never changes', async () => {
     const at = gate({ secret, pagesAMinute: 1 });
     const all = [
