@@ -17,6 +17,8 @@ const usualDaysKept = 14;
 async function main(): Promise<void> {
   const { DATABASE_OWNER_URL: url, BACKUP_FOLDER: folder, BACKUP_KEEP_DAYS: days } = process.env;
   if (!url || !folder) throw new Error('DATABASE_OWNER_URL and BACKUP_FOLDER are needed: run npm run backup');
+  // What is written from here on, by us or by what we start, is nobody else's to read.
+  process.umask(0o077);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const madeAt = new Date().toISOString();
   const file = join(folder, `${madeAt.replaceAll(':', '-')}.dump`);

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
 import { type Unzipped, strFromU8, unzipSync } from 'fflate';
 import * as z from 'zod';
 import { logProof } from '../../src/core/ledger/daily-head';
@@ -44,11 +44,31 @@ export type SavedJob = {
   readonly pictures: ReadonlyMap<string, Uint8Array>;
 };
 
+const million = 1_000_000;
+/** The largest job there is has some hundred pictures of 700 kB. */
+const most = { file: 400 * million, part: 60 * million, inAll: 600 * million, parts: 10_000 } as const;
+
+/** The parts of a zip: what says that it grows beyond any job is refused before any of it is unpacked. */
+function partsOf(file: string): Unzipped {
+  if (statSync(file).size > most.file) throw new Error('it is larger than any job');
+  let inAll = 0;
+  let parts = 0;
+  return unzipSync(new Uint8Array(readFileSync(file)), {
+    filter: ({ originalSize, size }) => {
+      inAll += Math.max(originalSize, size);
+      parts += 1;
+      if (originalSize > most.part || inAll > most.inAll || parts > most.parts)
+        throw new Error('what is in it is larger than any job');
+      return true;
+    },
+  });
+}
+
 /** A job saved as a file. Throws what is wrong with a file that is none. */
 export function readSavedJob(file: string): SavedJob {
   let parts: Unzipped;
   try {
-    parts = unzipSync(new Uint8Array(readFileSync(file)));
+    parts = partsOf(file);
   } catch (error) {
     throw new Error(`${file} is no saved job: ${error instanceof Error ? error.message : String(error)}`, {
       cause: error,

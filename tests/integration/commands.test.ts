@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { existsSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
@@ -90,6 +90,8 @@ describe('a backup', () => {
     expect([made.status, made.stderr]).toEqual([0, '']);
     const [name = '', ...more] = readdirSync(base.env.BACKUP_FOLDER ?? '').sort();
     expect([name, more]).toEqual([expect.stringMatching(/^\d{4}-.*Z\.dump$/), [`${name}.json`]]);
+    for (const each of [name, ...more])
+      expect((statSync(join(base.env.BACKUP_FOLDER ?? '', each)).mode & 0o777).toString(8)).toBe('600');
     expect(
       readFileSync(join(base.env.BACKUP_FOLDER ?? '', name))
         .subarray(0, 5)

@@ -77,6 +77,31 @@ describe('a saved job, checked without network or database', () => {
     expect(await verifyFile(join(folder, 'nowhere.zip'))).toMatchObject({ exit: 2 });
     expect((await saidOf({ 'ledger.json': strToU8('{}') })).exit).toBe(2);
   });
+
+  it('refuses what grows beyond any job, without unpacking it', async () => {
+    const nothing = new Uint8Array(61_000_000);
+    const bomb = join(folder, 'bomb.zip');
+    writeFileSync(bomb, zipSync({ ...parts, 'pictures/x.jpg': [nothing, { level: 1 }] }));
+    expect(await verifyFile(bomb)).toMatchObject({
+      exit: 2,
+      output: { problem: expect.stringMatching(/larger than any/) },
+    });
+    const many = Object.fromEntries(Array.from({ length: 10_001 }, (_, at) => [`x/${at}`, new Uint8Array()]));
+    writeFileSync(bomb, zipSync(many));
+    expect(await verifyFile(bomb)).toMatchObject({
+      exit: 2,
+      output: { problem: expect.stringMatching(/larger than any/) },
+    });
+    // One that lies of its size is not unpacked beyond it.
+    const lies = zipSync({ 'ledger.json': [nothing, { level: 1 }] });
+    const view = new DataView(lies.buffer);
+    for (let at = 0; at + 4 < lies.length; at += 1) {
+      if (view.getUint32(at, true) === 0x04034b50) view.setUint32(at + 22, 100, true);
+      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 100, true);
+    }
+    writeFileSync(bomb, lies);
+    expect(await verifyFile(bomb)).toMatchObject({ exit: 2 });
+  });
 });
 
 describe('a report from a saved job alone', () => {
