@@ -27,18 +27,32 @@ const isHeldOpen = (path) => /\/(stream|moves)(\?|$)/.test(path);
 const costOf = (method) => (method === 'GET' || method === 'HEAD' ? 1 : 5);
 
 /** The longest a stranger waits while others who are known are served. */
-const mostMillisBehind = 1_000;
-/** What takes longer is worked on beside the next. */
-const mostMillisAlone = 5_000;
+const mostMillisBehind = 500;
+/** What takes longer, of either, is a slow line or a large file: it holds nobody up any more. */
+const mostMillisInTheWay = 1_000;
 const mostWaiting = 200;
 const mostWaitingFromOne = 40;
 /** Who asks on and on hears late that there is no more: their own connection waits, and nothing else. */
 const refusedAfterMillis = 1_000;
 
+/** Does it once: when it is called, or when a second is over. */
+function once(does) {
+  let isDone = false;
+  const leave = () => {
+    if (isDone) return;
+    isDone = true;
+    clearTimeout(tooLong);
+    does();
+  };
+  const tooLong = setTimeout(leave, mostMillisInTheWay);
+  tooLong.unref?.();
+  return leave;
+}
+
 /**
  * A gate for requests. `enter` answers how to leave once the request may be worked on, or for how many seconds it is
  * turned away. Known requests enter at once. Strangers have so many a minute by address, take turns by address, and are
- * worked on one at a time: beside a known request only where one has waited a second.
+ * worked on one at a time: beside a known request only where one has waited half a second, or that one takes long.
  */
 export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
   const budget = new RateLimiterMemory({ points: pagesAMinute, duration: 60 });
@@ -73,16 +87,10 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
     if (rest.length > 0) turns.set(address, rest);
     count(address, -1);
     isWorking = true;
-    let hasLeft = false;
-    const leave = () => {
-      if (hasLeft) return;
-      hasLeft = true;
-      clearTimeout(tooLong);
+    const leave = once(() => {
       isWorking = false;
       next();
-    };
-    const tooLong = setTimeout(leave, mostMillisAlone);
-    tooLong.unref?.();
+    });
     head.resolve({ leave });
   };
 
@@ -102,14 +110,11 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
     if (carriesSession(cookies, secret)) {
       if (isHeldOpen(path)) return { leave: () => undefined };
       known += 1;
-      let hasLeft = false;
       return {
-        leave: () => {
-          if (hasLeft) return;
-          hasLeft = true;
+        leave: once(() => {
           known -= 1;
           if (known === 0) setImmediate(next);
-        },
+        }),
       };
     }
     const isFull = inAll >= mostWaiting || (waiting.get(address) ?? 0) >= mostWaitingFromOne;
