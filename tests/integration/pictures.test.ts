@@ -114,7 +114,9 @@ describe('pictures of what was found', () => {
     expect(await problem(jpeg, '0'.repeat(64))).toMatch(/not the picture/);
     expect(await problem(wide)).toMatch(/1600 pixels/);
     expect(await problem(spliced(0xe1))).toMatch(/where it was taken/);
-    expect(await problem(spliced(0xe0))).toEqual({ ok: true });
+    // In whatever segment.
+    for (const marker of [0xe0, 0xe2, 0xe5, 0xfe]) expect(await problem(spliced(marker))).toMatch(/where it was taken/);
+    expect(await problem(jpeg)).toEqual({ ok: true });
   });
 
   it('are no business of another firm', async () => {
