@@ -20,6 +20,9 @@ const found = globalThis as typeof globalThis & { ledgerFaults?: Map<string, 400
 const unreadable =
   /Unexpected end of form|parse body as FormData|Boundary not found|Malformed (part|content)|Invalid Server Actions|Failed to find Server Action|in JSON at|JSON input|Connection closed|Invalid (reference|field)|Body exceeded|not a valid|invalid reply/i;
 
+/** What Next says of an action whose arguments are no list. */
+const noArguments = /CreateListFromArrayLike|properties of null \(reading 'length'\)/;
+
 /** Tells our server why a page or an action failed: what was sent cannot be read, or the database is busy. */
 export async function onRequestError(
   error: unknown,
@@ -28,7 +31,11 @@ export async function onRequestError(
   const word = headers['x-within'];
   if (process.env.NEXT_RUNTIME !== 'nodejs' || typeof word !== 'string') return;
   const { isTrouble } = await import('./server/trouble');
-  const isUnreadable = error instanceof Error && (unreadable.test(error.message) || error instanceof SyntaxError);
+  const isUnreadable =
+    error instanceof Error &&
+    (unreadable.test(error.message) ||
+      error instanceof SyntaxError ||
+      (headers['next-action'] !== undefined && noArguments.test(error.message)));
   if (isUnreadable) found.ledgerFaults?.set(word, 400);
   else if (isTrouble(error)) found.ledgerFaults?.set(word, 503);
 }
