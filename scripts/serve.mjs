@@ -60,7 +60,8 @@ function endRightly(response, word) {
   const writeHead = response.writeHead.bind(response);
   response.writeHead = (status, ...rest) => {
     const right = status === 500 ? (faults.get(word) ?? status) : status;
-    if (right !== status) response.statusCode = right;
+    if (right === status) return writeHead(status, ...rest);
+    response.statusCode = right;
     if (right === 503) response.setHeader('Retry-After', '2');
     return writeHead(right, ...rest);
   };

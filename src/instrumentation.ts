@@ -26,12 +26,17 @@ const noArguments = /CreateListFromArrayLike|properties of null \(reading 'lengt
 /** Tells our server why a page or an action failed: what was sent cannot be read, or the database is busy. */
 export async function onRequestError(
   error: unknown,
-  { headers }: { readonly headers: Readonly<Record<string, string | string[] | undefined>> },
+  {
+    method,
+    headers,
+  }: { readonly method: string; readonly headers: Readonly<Record<string, string | string[] | undefined>> },
 ): Promise<void> {
   const word = headers['x-within'];
   if (process.env.NEXT_RUNTIME !== 'nodejs' || typeof word !== 'string') return;
   const { isTrouble } = await import('./server/trouble');
+  // Only what was sent can be unreadable: a page that is asked for says nothing but its address.
   const isUnreadable =
+    method === 'POST' &&
     error instanceof Error &&
     (unreadable.test(error.message) ||
       error instanceof SyntaxError ||

@@ -26,7 +26,7 @@ const isHeldOpen = (path) => /\/(stream|moves)(\?|$)/.test(path);
 /** How much of its minute an address spends on a request: what has a password hashed costs more than a page. */
 const costOf = (method) => (method === 'GET' || method === 'HEAD' ? 1 : 5);
 
-/** The longest a stranger waits while others who are known are served. */
+/** The longest that the next stranger waits for others who are known. */
 const mostMillisBehind = 500;
 /** What takes longer, of either, is a slow line or a large file: it holds nobody up any more. */
 const mostMillisInTheWay = 1_000;
@@ -68,6 +68,8 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
   };
   let known = 0;
   let isWorking = false;
+  /** Since when somebody could have been worked on: from then on, and not from when they came, they wait for the known. */
+  let freeSince = now();
   let again = null;
 
   const next = () => {
@@ -75,8 +77,8 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
     if (isWorking) return;
     const [first] = turns;
     if (!first) return;
-    const [address, [head, ...rest]] = first;
-    const left = head.at + mostMillisBehind - now();
+    const [address, [resolve, ...rest]] = first;
+    const left = freeSince + mostMillisBehind - now();
     if (known > 0 && left > 0) {
       again = setTimeout(next, left);
       again.unref?.();
@@ -89,9 +91,10 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
     isWorking = true;
     const leave = once(() => {
       isWorking = false;
+      freeSince = now();
       next();
     });
-    head.resolve({ leave });
+    resolve({ leave });
   };
 
   /** For how many seconds there is nothing left for an address; 0 where there was, and it is spent. */
@@ -126,7 +129,8 @@ export function gate({ secret, pagesAMinute = 300, now = Date.now }) {
       return { status: isFull ? 503 : 429, seconds };
     }
     return new Promise((resolve) => {
-      turns.set(address, [...(turns.get(address) ?? []), { at: now(), resolve }]);
+      if (turns.size === 0 && !isWorking) freeSince = now();
+      turns.set(address, [...(turns.get(address) ?? []), resolve]);
       next();
     });
   }

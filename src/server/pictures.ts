@@ -28,7 +28,8 @@ export async function keepPicture(actor: FirmActor, jobId: string, named: string
     if (Math.max(read.width, read.height) > mostPictureSide)
       return { ok: false, problem: `At most ${mostPictureSide} pixels a side: it is made small before it is sent.` };
     if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the picture its entry names.' };
-    const enough = await whyNotKept(tx, actor.firmId, 'pictures');
+    const isKept = (await picturesNamed(tx, [named])).size > 0;
+    const enough = isKept ? null : await whyNotKept(tx, actor.firmId, 'pictures');
     if (enough) return { ok: false, problem: enough, later: true };
     await tx.insert(picture).values({ firmId: actor.firmId, sha256: named, bytes }).onConflictDoNothing();
     return { ok: true };

@@ -22,6 +22,8 @@ describe('what is of the moment and may be tried again', () => {
     ['text that is no text', beneath(coded('22P05')), false],
     ['a key that is there', beneath(coded('23505')), false],
     ['a defect of ours', new TypeError('x is not a function'), false],
+    ['a defect of ours that Node names', coded('ERR_INVALID_ARG_TYPE'), false],
+    ['a line that broke off', coded('ERR_STREAM_PREMATURE_CLOSE'), true],
     ['nothing', null, false],
   ])('%s', (_, error, expected) => expect(isTrouble(error)).toBe(expected));
 

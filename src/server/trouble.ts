@@ -13,13 +13,16 @@ const codeOf = (error: unknown): string | null => {
 /** Classes of PostgreSQL's errors that say something of the data itself, and not of the moment. */
 const ofTheData = /^(22|23|54|21)/;
 
+/** Node's names for mistakes of a program. */
+const ofTheProgram = /^ERR_(INVALID|OUT_OF_RANGE|MISSING|UNKNOWN)/;
+
 /** Whether a failure is of the moment (no connection, a lock, a restart) and may go well when tried again. */
 export function isTrouble(error: unknown): boolean {
   const code = codeOf(error);
   // A connection that ends under a query has no code, only words, and they may stand beneath the failed query's.
   if (code === null)
     return chain(error).some(({ message }) => /timeout|terminated|connection|not queryable/i.test(message));
-  return /^[0-9A-Z]{5}$/.test(code) ? !ofTheData.test(code) : true;
+  return /^[0-9A-Z]{5}$/.test(code) ? !ofTheData.test(code) : !ofTheProgram.test(code);
 }
 
 /** Whether somebody else held what was asked for longer than is waited. */

@@ -5,7 +5,7 @@ import { documents } from '../core/catalogue';
 import { declarationsSchema } from '../core/certificates/paper';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { type LogProof, logProof } from '../core/ledger/daily-head';
-import { type IssuedRow, checkIssued } from '../core/ledger/issued-check';
+import { type IssuedCheck, type IssuedRow, checkIssued } from '../core/ledger/issued-check';
 import type { Verification } from '../core/ledger/seal';
 import { type Transaction, forFirm, forVerification } from './connection';
 import { isLogged, provesHere } from './daily-heads';
@@ -47,7 +47,8 @@ export type PublicCheck = Checked & {
   readonly documentHash: string;
   /** What the entry is that now stands where the seal does not hold. */
   readonly found: { readonly kind: string; readonly recordedAt: Date } | null;
-  readonly replacedBy: Neighbour | null;
+  /** The document that says it puts this one right; whether its own entries say so too, and its seal holds over them. */
+  readonly replacedBy: (Neighbour & { readonly holds: boolean }) | null;
   readonly replaces: Neighbour | null;
   /** Who signed from outside the firm, when, and from which network address. */
   readonly byLink: readonly SignedByLink[];
@@ -60,6 +61,7 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
     if (!row) return null;
     const model = readable(row);
     const { verification, ...checked } = await verifyIssued(tx, row);
+    const { replaces, replacedBy } = await neighboursOf(tx, row);
     const seq = !verification.intact && 'seq' in verification ? verification.seq : null;
     const [found] =
       seq === null
@@ -84,7 +86,8 @@ export function checkByToken(token: string): Promise<PublicCheck | null> {
       ...checked,
       verification,
       found: found ?? null,
-      ...(await neighboursOf(tx, row)),
+      replaces,
+      replacedBy: replacedBy && { ...replacedBy, holds: await holds(tx, replacedBy.id) },
     };
   });
 }
@@ -126,9 +129,7 @@ function readable(row: typeof document.$inferSelect): PrintedModel | null {
  * proves it; and the bytes of its file and of its pictures.
  */
 async function verifyIssued(tx: Transaction, row: typeof document.$inferSelect): Promise<Checked> {
-  const issued: IssuedRow = { ...row, issuedAt: row.issuedAt.toISOString() };
-  const stored = await readSealedEntries(tx, row.jobId, (Array.isArray(row.links) ? row.links.length : 0) + 1);
-  const checked = await checkIssued(issued, stored, sha256);
+  const checked = await checkByEntries(tx, row);
   const [file] = await tx.select().from(documentPdf).where(eq(documentPdf.documentId, row.id));
   const found = file ? sha256(file.pdf) : null;
   const proof = await broughtProof(tx, row.id);
@@ -149,6 +150,18 @@ async function verifyIssued(tx: Transaction, row: typeof document.$inferSelect):
     timesSealed: checked.coversAll,
     proof: logged === null ? proof : null,
   };
+}
+
+/** Checks a document by its job's entries. */
+async function checkByEntries(tx: Transaction, row: typeof document.$inferSelect): Promise<IssuedCheck> {
+  const issued: IssuedRow = { ...row, issuedAt: row.issuedAt.toISOString() };
+  const stored = await readSealedEntries(tx, row.jobId, (Array.isArray(row.links) ? row.links.length : 0) + 1);
+  return checkIssued(issued, stored, sha256);
+}
+
+async function holds(tx: Transaction, documentId: string): Promise<boolean> {
+  const [row] = await tx.select().from(document).where(eq(document.id, documentId));
+  return row !== undefined && (await checkByEntries(tx, row)).verification.intact;
 }
 
 /** What a document that was put in here brought along; null for one that was issued here. */

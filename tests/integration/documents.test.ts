@@ -118,6 +118,17 @@ describe('issuing', () => {
     });
     expect(after).toMatchObject({ verification: { intact: true }, replaces: { number: old.number }, replacedBy: null });
     expect(before?.place).toBe('Ashby Mere');
+    expect(before?.replacedBy?.holds).toBe(true);
+    // One that only its row says puts another right is told as what it is.
+    const other = await issued(actor);
+    await tamper('update document set replaces = $2 where id = $1', [result.documentId, other.document.id]);
+    expect((await checkByToken(anew?.verificationToken ?? ''))?.verification).toMatchObject({ what: 'document' });
+    await tamper('update document set replaces = $2 where id = $1', [result.documentId, old.id]);
+    await tamper('update document set document_hash = $2 where id = $1', [result.documentId, 'ab'.repeat(32)]);
+    expect(await checkByToken(old.verificationToken)).toMatchObject({
+      verification: { intact: true },
+      replacedBy: { number: result.number, holds: false },
+    });
   });
 
   it('issues once when asked twice at the same moment', async () => {

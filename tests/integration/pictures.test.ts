@@ -151,6 +151,10 @@ describe('what a firm keeps within a day', () => {
       actor.firmId,
     ]);
     expect(await keep()).toEqual({ ok: true });
+    // Sent again, it is kept already, and there is nothing to refuse; another one is refused until it is tomorrow.
+    expect(await keep()).toEqual({ ok: true });
+    await tamper(`delete from ${table} where firm_id = $1 and sha256 = $2`, [actor.firmId, named]);
+    await fill(1);
     expect(await keep()).toMatchObject({ ok: false });
     await tamper(`update ${table} set kept_at = now() - interval '25 hours' where firm_id = $1`, [actor.firmId]);
     expect(await keep()).toEqual({ ok: true });

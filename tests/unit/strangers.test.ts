@@ -75,6 +75,21 @@ describe('the gate', () => {
     expect(soon.is).not.toBeNull();
   });
 
+  it('waits for somebody known however long it stood in the row before', async () => {
+    const at = gate({ secret });
+    const first = ask(at, stranger('a'));
+    const second = ask(at, stranger('b'));
+    await settle(900);
+    const known = ask(at, somebody());
+    await settle();
+    first.leave();
+    await settle(499);
+    expect(second.is).toBeNull();
+    known.leave();
+    await settle();
+    expect(second.is).not.toBeNull();
+  });
+
   it('goes on beside what takes longer than a second, a stranger’s or not', async () => {
     const at = gate({ secret });
     const slow = ask(at, stranger('a'));

@@ -38,7 +38,9 @@ export function VerificationView({ check, proof, proofPath }: Props) {
           <a className="underline underline-offset-4" href={`/verify/${check.replacedBy.verificationToken}`}>
             {check.replacedBy.number}
           </a>
-          . Go by that one.
+          {check.replacedBy.holds
+            ? '. Go by that one.'
+            : ', but its own seal does not hold. Ask the firm which one stands before relying on either.'}
         </p>
       )}
       {check.replaces && (
