@@ -39,11 +39,14 @@ describe('shares of a number of places', () => {
 
   it('keeps who asks for much from nobody: another begins at once while a hundred of one wait', async () => {
     const share = sharesOf({ places: 4, mostOfOne: 2, patience: 10_000 });
-    const { begun, of } = working();
+    const { begun, of, end } = working();
     for (let at = 0; at < 100; at += 1) void share('a', of(`a${at}`));
     void share('b', of('b'));
     await settle();
     expect(begun).toEqual(['a0', 'a1', 'b']);
+    // None of them is left waiting when the test is over.
+    for (let at = 0; at < 100; at += 1) await end(`a${at}`);
+    expect(begun).toHaveLength(101);
   });
 
   it('is given back by work that fails, and asks nothing within itself', async () => {

@@ -123,6 +123,13 @@ describe('what a description says', () => {
     expect(found.lacks).toEqual(lacks);
     expect(found.ask === null).toBe(lacks.length === 0);
   });
+  it.each([
+    'Consumer unit in the hall replaced by one of RCBOs, all six circuits moved over',
+    'Board under the stairs swapped, meter tails kept',
+    'Hall consumer unit renewed, every circuit moved across',
+  ])('asks no circuit of a board that was changed: %s', (text) => {
+    expect(readDescription(text)).toMatchObject({ lacks: [], ask: null });
+  });
   it('takes anything, however long, and asks one question at the most', () => {
     fc.assert(fc.property(fc.string({ maxLength: 400 }), (text) => void readDescription(text)));
     const long = 'double socket, study, from circuit 6. '.repeat(5000);

@@ -125,7 +125,7 @@ const loadCircuit =
 const newCircuit =
   /\bnew (?:\d+(?:\.\d+)? ?(?:a|amps?) )?(?:\w+ ){0,2}(?:circuit|radial|ring|sub-?main|way)\b|\b(?:on|off|with|to|gave it|from|given) (?:its|their|a|an|an? own|one)? ?own (?:\d+ ?a )?(?:breaker|rcbo|circuit|way|supply)\b|\bown (?:breaker|rcbo|circuit|way)\b|\b(?:in|into|from|off|on|to) (?:a |the )?spare way\b|\bdedicated (?:circuit|supply|radial)\b|\bsub-?main\b.*\bnew\b|\bnew\b.*\bsub-?main\b/;
 const boardWork =
-  /\b(?:board|consumer unit)s? (?:change|changed|swap|swapped|upgrade|upgraded|replaced|replacement|renewed|renewal|fitted|moved)\b|\b(?:changed?|swapped|upgraded?|replaced|renewed|new|fitted|moved) (?:the |a |old |\d+ way )*(?:\w+ )?(?:board|consumer unit)\b(?! feed| tails)/;
+  /\b(?:board|consumer unit)s? (?:(?:in|at|under|of|on) (?:the |a )?\w+(?: \w+)? )?(?:change|changed|swap|swapped|upgrade|upgraded|replaced|replacement|renewed|renewal|fitted|moved)\b|\b(?:changed?|swapped|upgraded?|replaced|renewed|new|fitted|moved) (?:the |a |old |\d+ way )*(?:\w+ )?(?:board|consumer unit)\b(?! feed| tails)/;
 
 /** Words that say too little by themselves. */
 const vagueWords =
@@ -299,7 +299,7 @@ function circuitOf(text: string, what: string | null): string | null {
   const numbered = circuitNumber.exec(text);
   if (numbered) return `${numbered[1]} ${numbered[2]}`;
   if (/\bpart(?:ial)? rewire/.test(text)) return null;
-  if (boardWork.test(text) || /\ball circuits\b|\bevery circuit\b|\bwhole (?:board|installation)\b/.test(text))
+  if (boardWork.test(text) || /\ball (?:\w+ )?circuits\b|\bevery circuit\b|\bwhole (?:board|installation)\b/.test(text))
     return 'every circuit of the board';
   if (
     /\b(?:full |complete )?rewired?\b/.test(text) &&

@@ -1,4 +1,4 @@
-import { showDevice } from '../installation/device-text';
+import { showDevice, tellResidual } from '../installation/device-text';
 import { isSpare } from '../installation/way';
 import { waysOf } from '../job/job';
 import { tracedByWords } from '../job/kinds/traced';
@@ -74,9 +74,7 @@ export function labelsOf(view: JobView, firm: { readonly name: string; readonly 
           String(way.number),
           isSpare(way) ? 'spare' : (way.description ?? ''),
           isSpare(way) ? '' : showDevice(way),
-          way.residualMilliamps
-            ? `${way.residualMilliamps} mA${way.residualType ? `, type ${way.residualType}` : ''}`
-            : '',
+          isSpare(way) ? '' : tellResidual(way),
         ]),
       },
     })),

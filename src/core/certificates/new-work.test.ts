@@ -111,7 +111,7 @@ describe('an installation certificate', () => {
     expect(signature(mended, 'constructor')).toBeNull();
     const wrong = eicJob();
     wrong.read({ of: 'way', id: wayNumbered(wrong, 3) }, liveEarth, '0.4');
-    expect(lacking(wrong)).toEqual([expect.stringMatching(/fails: repair it and test again/)]);
+    expect(lacking(wrong)).toEqual([expect.stringMatching(/fails: no later test passes/)]);
   });
   it('clears a snag that a test found only once the test was repeated', () => {
     const scribe = eicJob();

@@ -113,6 +113,8 @@ export type EditionPack = {
   readonly itemRolesEic: Readonly<Record<ItemRole, readonly string[]>>;
   /** What of the premises makes an item of the condition report apply, whatever anybody thinks. */
   readonly itemPresence: Readonly<Record<string, FactRule>>;
+  /** The same for an installation certificate, where the extent of the work may leave out what is there. */
+  readonly itemPresenceEic: Readonly<Record<string, FactRule>>;
   readonly inspectionEicr: readonly InspectionItem[];
   readonly inspectionEic: readonly InspectionItem[];
   readonly diversity: readonly DiversityRow[];

@@ -146,13 +146,15 @@ export const showResidual = (way: Partial<WayFields>): string =>
       ? 'none'
       : '';
 
+/** The same for whoever does not know the shorthand, beneath a heading that names the RCD. */
+export const tellResidual = (way: Partial<WayFields>): string =>
+  way.residualMilliamps
+    ? `${way.residualMilliamps} mA${way.residualType ? ` type ${way.residualType}` : ''}${way.residualDelayed ? ', S' : ''}`
+    : showResidual(way);
+
 /** The same where no heading says what the figures are. */
 export const sayResidual = (way: Partial<WayFields>): string =>
-  way.residualMilliamps
-    ? `RCD ${way.residualMilliamps} mA${way.residualType ? ` type ${way.residualType}` : ''}${way.residualDelayed ? ', S' : ''}`
-    : way.residualAbsent
-      ? 'no RCD'
-      : 'RCD?';
+  way.residualMilliamps ? `RCD ${tellResidual(way)}` : way.residualAbsent ? 'no RCD' : 'RCD?';
 
 export const showCable = (way: Partial<WayFields>): string =>
   way.liveCsaMm2 ? `${way.liveCsaMm2}${way.cpcAbsent ? '/none' : way.cpcCsaMm2 ? `/${way.cpcCsaMm2}` : ''}` : '';

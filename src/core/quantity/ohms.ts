@@ -1,19 +1,22 @@
-import { type Exact, compare, toFixed } from './exact';
+import { type Exact, type Rounding, compare, toFixed } from './exact';
 import type { Known } from './reading-value';
 
 /** A resistance as people here read it: two decimals, half up. */
 export const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
-/** Two figures as text that differ where they do: with two decimals, or as many more as it takes to tell them apart. */
-export function toldApart(a: Exact, b: Exact, least = 2): readonly [string, string] {
+/**
+ * Two figures as text that differ where they do: with two decimals, or as many more as it takes to tell them apart. The
+ * first is rounded as asked: "at least" goes down and "at most" up, so that what is said holds.
+ */
+export function toldApart(a: Exact, b: Exact, least = 2, rounding: Rounding = 'half-up'): readonly [string, string] {
   for (let places = least; ; places += 1) {
-    const [one, other] = [toFixed(a, places, 'half-up'), toFixed(b, places, 'half-up')];
+    const [one, other] = [toFixed(a, places, rounding), toFixed(b, places, 'half-up')];
     if (one !== other || compare(a, b) === 0 || places >= 12) return [one, other];
   }
 }
 
 /** Two figures beside one another with the sign that holds: `1.371 Ω > 1.366 Ω`, `at least 20.00 Ω > 1.37 Ω`. */
 export function beside({ figure, atLeast }: Known, limit: Exact, unit: string, least = 2): string {
-  const [one, other] = toldApart(figure, limit, least);
+  const [one, other] = toldApart(figure, limit, least, atLeast ? 'down' : 'half-up');
   return `${atLeast ? 'at least ' : ''}${one} ${unit} ${compare(figure, limit) <= 0 ? '≤' : '>'} ${other} ${unit}`;
 }

@@ -405,6 +405,12 @@ const cases: readonly Case[] = [
     heals: (j) => j.mark('6.1'),
   },
   {
+    rule: 'na-unexplained',
+    kind: 'EIC',
+    holds: (j) => (j.say('feature.told', { feature: 'bathRoom', present: true }), j.mark('12', 'N/A')),
+    heals: (j) => j.mark('12', 'N/A', 'the work does not reach the bathroom'),
+  },
+  {
     rule: 'isolated-live-reading',
     holds: (j) => {
       j.circuit(1);

@@ -53,23 +53,25 @@ const items: Detector = ({ view }) =>
     ];
   });
 
-/** Items marked N/A although the job records the thing. */
-const notApplicable: Detector = ({ view }) =>
-  view.definition.about !== 'condition'
-    ? []
-    : Object.entries(view.pack.itemPresence).flatMap(([item, rule]): Finding[] =>
-        view.document.items.get(item)?.body.outcome === 'N/A' && ruleHolds(view.job, rule) === true
-          ? [
-              {
-                rule: 'na-contradicted',
-                on: item,
-                stage: 'inspection',
-                side: { says: `Item ${item} is marked N/A`, place: { of: 'item', item } },
-                against: { says: 'the job records what it asks about', place: { of: 'list', list: 'features' } },
-              },
-            ]
-          : [],
-      );
+/** Items marked N/A although the job records the thing. Of a certificate, the reason given with it may say why. */
+const notApplicable: Detector = ({ view }) => {
+  const ofReport = view.definition.about === 'condition';
+  const presence = ofReport ? view.pack.itemPresence : view.pack.itemPresenceEic;
+  return Object.entries(presence).flatMap(([item, rule]): Finding[] => {
+    const marked = view.document.items.get(item)?.body;
+    if (marked?.outcome !== 'N/A' || ruleHolds(view.job, rule) !== true) return [];
+    if (!ofReport && marked.reason) return [];
+    return [
+      {
+        rule: ofReport ? 'na-contradicted' : 'na-unexplained',
+        on: item,
+        stage: 'inspection',
+        side: { says: `Item ${item} is marked N/A`, place: { of: 'item', item } },
+        against: { says: 'the job records what it asks about', place: { of: 'list', list: 'features' } },
+      },
+    ];
+  });
+};
 
 /** Words of a summary that say all is well, and not that something is made so or is not. */
 const saysSafe = /\b(?:is|are|remains) (?:(?:now|all|generally|quite) )?(?:safe|satisfactory)\b/i;

@@ -209,7 +209,7 @@ const works: Detector = ({ view, verdicts }) => {
       on: `${nameOfSlot(view, slot)}`,
       stage: 'circuits',
       side: { says: `${nameOfSlot(view, slot)} fails`, place: { of: 'slot', slot } },
-      against: { says: 'repair it and test again', place: { of: 'slot', slot } },
+      against: { says: 'no later test passes', place: { of: 'slot', slot } },
     })),
     ...(!saysNone(said.departures) && !/risk|assess/i.test(said.departures ?? '')
       ? [

@@ -318,6 +318,13 @@ export const rules = {
     source: 'record',
     resolve: 'Inspect it.',
   },
+  'na-unexplained': {
+    when: 'an item of a certificate is N/A',
+    against: 'the job records the thing, and no reason stands beside it',
+    severity: 'ask',
+    source: 'record',
+    resolve: 'Inspect it, or say why the work does not touch it.',
+  },
   'isolated-live-reading': {
     when: 'a circuit is locked off',
     against: 'a live reading of it is entered for that time',

@@ -25,3 +25,6 @@ export const itemPresence: EditionPack['itemPresence'] = {
   '6.8': bathRoom,
   '8.1': sources,
 };
+
+/** Items of an installation certificate that ask about what the job records: what the work touches of it decides. */
+export const itemPresenceEic: EditionPack['itemPresence'] = { '2': sources, '12': bathRoom, '14': sources };

@@ -7,7 +7,7 @@ import { design, diversity } from './design';
 import { fuseLimits } from './fuse-limits';
 import { inspectionEic } from './inspection-eic';
 import { inspectionEicr } from './inspection-eicr';
-import { itemPresence } from './item-presence';
+import { itemPresence, itemPresenceEic } from './item-presence';
 import { itemRoles, itemRolesEic } from './item-roles';
 import { residualTimes } from './residual-times';
 import { tolerances } from './tolerances';
@@ -71,6 +71,7 @@ export const bs7671Amendment2: EditionPack = {
   twinAndEarth,
   cableCapacities,
   itemPresence,
+  itemPresenceEic,
   itemRoles,
   itemRolesEic,
   inspectionEicr,

@@ -124,8 +124,8 @@ export function judgeParallelInsulation(values: readonly ReadingValue[], pack: E
   const fails = most !== null && isBelow(most.megohms, minimum);
   const shown =
     fails && total.atLeast
-      ? `at most ${toldApart(most.megohms, minimum, 1)[0]} MΩ`
-      : `${total.atLeast ? 'at least ' : ''}${toldApart(total.megohms, minimum, 1)[0]} MΩ`;
+      ? `at most ${toldApart(most.megohms, minimum, 1, 'up')[0]} MΩ`
+      : `${total.atLeast ? 'at least ' : ''}${toldApart(total.megohms, minimum, 1, total.atLeast ? 'down' : 'half-up')[0]} MΩ`;
   if (unread && !fails) {
     const missing = values.filter((value) => value.is === 'not-taken').length;
     return { ...notTaken('ir.board', unread, limit), working: [reason('ir.board-unread', { missing, shown })] };

@@ -1,6 +1,6 @@
 'use client';
 
-import { showCable, showDevice, showResidual } from '../../../core/installation/device-text';
+import { showCable, showDevice, tellResidual } from '../../../core/installation/device-text';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { Button } from '../../../ui/button';
 import { useJob } from '../../../client/job-provider';
@@ -45,8 +45,8 @@ export function CircuitChart({ name, ways }: { name: string; ways: readonly Way[
                 {isSpare(way)
                   ? ''
                   : way.residualGroup
-                    ? `${way.residualGroup}, ${showResidual(way)}`
-                    : showResidual(way)}
+                    ? `${way.residualGroup}, ${tellResidual(way)}`
+                    : tellResidual(way)}
               </td>
               <td className="max-md:hidden">{showCable(way)}</td>
               <td>{way.points ?? ''}</td>

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { toast } from '../../../ui/toast';
 import { wayOfSubject } from '../../../core/job/job';
 import { type School, schoolWords, schools } from '../../../core/job/kinds/brief';
+import { keyOf } from '../../../core/installation/slot';
 import { nameOfSlot } from '../../../core/job/slot-name';
 import type { JobView } from '../../../core/job/view';
 import { type PlanStep, type Task, planOfTests } from '../../../core/work/plan';
@@ -87,6 +88,7 @@ export function PlanView({ go }: BenchProps) {
 function Step({ step, number, isNext, go }: { step: PlanStep; number: number; isNext: boolean; go: Go }) {
   const view = useJob();
   const left = step.tasks.filter((task) => !task.done);
+  const failing = step.tasks.filter(({ slot }) => view.verdicts.get(keyOf(slot))?.judgement.verdict === 'fails');
   const groups = groupsOf(step, left, view);
   return (
     <li className="grid grid-cols-[1.5rem_3.75rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-2">
@@ -96,8 +98,17 @@ function Step({ step, number, isNext, go }: { step: PlanStep; number: number; is
         {step.live && <span className="block">live</span>}
       </span>
       <div>
-        <h3 className={`text-base ${step.state === 'done' ? 'text-faint' : ''}`}>{step.title}</h3>
+        <h3 className={`text-base ${step.state === 'done' && failing.length === 0 ? 'text-faint' : ''}`}>
+          {step.title}
+        </h3>
         {left.length > 0 && step.first && <p className="text-sm text-faint">{step.first}</p>}
+        {failing.map((task) => (
+          <p key={keyOf(task.slot)} className="text-sm">
+            <button type="button" className={repeatLook} onClick={() => go(...benchOf(view, task))}>
+              {nameOfSlot(view, task.slot)} fails
+            </button>
+          </p>
+        ))}
         {step.blockedBy && <p className="text-sm font-semibold">Blocked: {step.blockedBy}</p>}
         {left.length > 0 && (
           <ul className="flex flex-wrap gap-x-3 text-sm">
@@ -119,7 +130,11 @@ function Step({ step, number, isNext, go }: { step: PlanStep; number: number; is
       <span
         className={`whitespace-nowrap text-sm ${isNext ? 'rounded-md border border-ink px-2 py-0.5 font-semibold' : ''}`}
       >
-        {left.length === 0 ? '✓ done' : `${left.length} to read`}
+        {left.length > 0
+          ? `${left.length} to read`
+          : failing.length > 0
+            ? `read, ${failing.length === 1 ? '1 fails' : `${failing.length} fail`}`
+            : '✓ done'}
       </span>
     </li>
   );
