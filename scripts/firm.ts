@@ -7,6 +7,7 @@ import { beginFirm, invite, join } from '../src/server/firms';
 import type { PersonFields } from '../src/core/firm/kinds/person';
 import type { FirmActor } from '../src/server/streams';
 import { closeConnections } from '../src/server/connection';
+import { removeTwoSteps } from '../src/server/two-step';
 
 const wanted = z.object({
   firm: z.string().min(1),
@@ -26,7 +27,7 @@ const wanted = z.object({
 });
 
 const usage =
-  'npm run firm -- --firm "Name" --name "Person" --email person@example.org [--position …] [--roles inspector,supervisor,office] [--address …] [--telephone …] [--firm-email …]';
+  'npm run firm -- --firm "Name" --name "Person" --email person@example.org [--position …] [--roles inspector,supervisor,office] [--address …] [--telephone …] [--firm-email …]\nnpm run firm -- --lost-phone person@example.org   (takes away two-step sign-in)';
 
 /** Somebody of the firm who may ask people in; null where there is no such firm yet. */
 async function supervisorOf(firm: string): Promise<FirmActor | null> {
@@ -41,6 +42,24 @@ async function supervisorOf(firm: string): Promise<FirmActor | null> {
   return row ? { id: row.id, firmId: row.firm_id, roles: row.roles.split(',') as Role[] } : null;
 }
 
+/** Lets somebody in with the password alone again, who lost what their second step was on and has nobody to ask. */
+async function removeSecondStep(email: string): Promise<void> {
+  const client = new pg.Client({ connectionString: process.env.DATABASE_OWNER_URL });
+  await client.connect();
+  const { rows } = await client.query<{ id: string; firm_id: string }>(
+    'select id, firm_id from "user" where email = $1',
+    [email.trim().toLowerCase()],
+  );
+  await client.end();
+  const [person] = rows;
+  if (!person) throw new Error(`Nobody signs in as ${email}: nothing was changed.`);
+  const server: FirmActor = { id: 'server', firmId: person.firm_id, roles: ['supervisor'] };
+  const done = await removeTwoSteps(server, person.id);
+  if (!done.ok) throw new Error(done.problem);
+  await closeConnections();
+  process.stdout.write(`${email} signs in with the password alone, and sets up two steps again\n`);
+}
+
 async function add(supervisor: FirmActor, person: PersonFields, email: string, password: string) {
   const invited = await invite(supervisor, person);
   return invited.ok ? join(invited.token, person.name, email, password) : invited;
@@ -48,6 +67,8 @@ async function add(supervisor: FirmActor, person: PersonFields, email: string, p
 
 /** Adds a person, and the firm when it is not there yet; prints the password made for them, once. */
 async function main(): Promise<void> {
+  const [act, whose = ''] = process.argv.slice(2);
+  if (act === '--lost-phone') return removeSecondStep(whose);
   const options = Object.fromEntries(Object.keys(wanted.shape).map((key) => [key, { type: 'string' as const }]));
   const parsed = wanted.safeParse(parseArgs({ options }).values);
   if (!parsed.success)

@@ -1,3 +1,7 @@
 import type { Page } from '@playwright/test';
 
-export function minorWorksByKeyboard(page: Page, password: string): Promise<{ keys: number; seconds: number }>;
+export function minorWorksByKeyboard(
+  page: Page,
+  password: string,
+  sign?: (page: Page) => Promise<void>,
+): Promise<{ keys: number; seconds: number }>;

@@ -75,8 +75,14 @@ const live = [
   [/^RCD.*button/i, 'ok'],
 ];
 
+/** Signs in the dialog at hand with the password. */
+const byPassword = (password) => async (page) => {
+  await enter(page, /^Your password/, password);
+  await push(page, /^Sign$/);
+};
+
 /** Does the work of an opened job on the page at hand; answers keys pressed and seconds taken, and the paper's number. */
-export async function minorWorksByKeyboard(page, password) {
+export async function minorWorksByKeyboard(page, password, sign = byPassword(password)) {
   await page.evaluate(() => {
     globalThis.keysPressed = 0;
     addEventListener('keydown', () => (globalThis.keysPressed += 1), true);
@@ -140,8 +146,7 @@ export async function minorWorksByKeyboard(page, password) {
   await stage(page, 'review', /review/);
   await push(page, /^Sign as/);
   await page.getByRole('dialog').waitFor();
-  await enter(page, /^Your password/, password);
-  await push(page, /^Sign$/);
+  await sign(page);
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await push(page, /^Seal and issue/);
   const keys = await page.evaluate(() => globalThis.keysPressed);

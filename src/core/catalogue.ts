@@ -19,6 +19,7 @@ import { viewIsMade, viewIsWithdrawn } from './firm/kinds/saved-view';
 import { reminderIsMade } from './firm/kinds/reminder';
 import { firmDescribed } from './firm/kinds/particulars';
 import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/kinds/visit';
+import { twoStepAsked, twoStepRemoved } from './firm/kinds/two-step';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
 import { jobAfterWork } from './job/before-work';
 import type { DocumentDefinition, DocumentList } from './job/document-definition';
@@ -245,6 +246,8 @@ export const firmKinds = {
   'person.joined': joined,
   'person.described': personDescribed,
   'access.ended': accessEnded,
+  'two-step.asked': twoStepAsked,
+  'two-step.removed': twoStepRemoved,
   'entry.struck': firmKind({ body: strikeBody, office: true, apply: () => undefined }),
 } satisfies Kinds<FirmState, FirmLists>;
 

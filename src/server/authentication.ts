@@ -13,6 +13,7 @@ import { sessionsChanged } from './known-sessions';
 import { post } from './post-office';
 import * as schema from './schema';
 import { logFault } from './trouble';
+import { beginsWithTwoSteps, guardTwoStep, twoStepPathsClosed, twoStepPlugins } from './two-step-sign-in';
 
 /** Argon2id with the parameters OWASP recommends for it: 19 MiB, two passes. */
 const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
@@ -32,6 +33,7 @@ export async function confirmPassword(
   asker: { id: string; email: string },
   password: string,
   headers: Headers,
+  otherwise = 'nothing was signed',
 ): Promise<string | null> {
   const email = emailOf(asker);
   const attempt = await takeTry(email, addressOf(headers));
@@ -42,7 +44,7 @@ export async function confirmPassword(
     .from(account)
     .where(and(eq(account.userId, asker.id), eq(account.providerId, 'credential')));
   if (!held?.password || !(await verify(held.password, password).catch(() => false)))
-    return 'That is not your password: nothing was signed.';
+    return `That is not your password: ${otherwise}.`;
   await forgetTries(email, addressOf(headers));
   return null;
 }
@@ -105,8 +107,14 @@ function create() {
       },
     },
     // A name is given by the firm and stands under signatures: nobody changes their own here.
-    disabledPaths: ['/update-user', '/change-email', '/delete-user', '/set-password'],
-    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
+    disabledPaths: ['/update-user', '/change-email', '/delete-user', '/set-password', ...twoStepPathsClosed],
+    session: {
+      expiresIn: 60 * 60 * 24 * 14,
+      updateAge: 60 * 60 * 24,
+      // What a young session would be asked for is asked by the password given anew.
+      freshAge: 0,
+      additionalFields: { twoStep: { type: 'boolean', required: false, input: false } },
+    },
     rateLimit: {
       enabled: true,
       storage: 'database',
@@ -117,6 +125,8 @@ function create() {
         '/change-password': { window: 60, max: 10 },
         '/request-password-reset': { window: 60, max: 20 },
         '/reset-password': { window: 60, max: 10 },
+        '/two-factor/*': { window: 60, max: 20 },
+        '/passkey/*': { window: 60, max: 60 },
       },
     },
     telemetry: { enabled: false },
@@ -124,13 +134,25 @@ function create() {
     logger: { log: (level) => level === 'error' && logFault('sign-in could not be looked up', null) },
     // However a session ends, by whichever way in: every process is told at once.
     databaseHooks: {
-      session: { delete: { after: ({ userId }) => sessionsChanged(authenticationDatabase(), userId) } },
+      session: {
+        create: {
+          before: (begun, context) =>
+            Promise.resolve({
+              data: { ...begun, twoStep: beginsWithTwoSteps(context?.path, context?.context.session) },
+            }),
+        },
+        delete: { after: ({ userId }) => sessionsChanged(authenticationDatabase(), userId) },
+      },
     },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         // Whoever changes a password may have lost the old one to somebody: other devices sign in again.
         if (context.path === '/change-password')
           return { context: { ...context, body: { ...(context.body as object), revokeOtherSessions: true } } };
+        await guardTwoStep(context);
+        // No device is believed for a month: each sign-in takes both steps.
+        if (context.path.startsWith('/two-factor/verify'))
+          return { context: { ...context, body: { ...(context.body as object), trustDevice: false } } };
         if (context.path !== '/sign-in/email') return;
         const attempt = await takeTry(emailOf(context.body), addressOf(context.headers));
         if (!attempt.ok) throw new APIError('TOO_MANY_REQUESTS', { message: waitWords(attempt.seconds) });
@@ -140,7 +162,7 @@ function create() {
           await forgetTries(emailOf(context.body), addressOf(context.headers));
       }),
     },
-    plugins: [nextCookies()],
+    plugins: [...twoStepPlugins(), nextCookies()],
   });
 }
 

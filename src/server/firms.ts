@@ -18,7 +18,7 @@ const device = 'the application';
 const invitationMillis = 7 * 24 * 3_600_000;
 
 /** An entry of the firm's stream that the application records itself. */
-const ownAct = <K extends FirmKind>(kind: K, body: FirmBody<K>) =>
+export const ownAct = <K extends FirmKind>(kind: K, body: FirmBody<K>) =>
   firmStream.draft(kind, body, { id: v7(), madeAt: new Date().toISOString(), device });
 
 /** Whether this database holds no firm yet: then, and only then, anybody may begin one. */
@@ -79,7 +79,7 @@ async function addUser(
 }
 
 /** Records acts of the application in the firm's stream; the first refusal is the answer. */
-async function record(
+export async function recordOwnActs(
   actor: FirmActor,
   drafts: Parameters<typeof appendWithin>[4],
   beside: (tx: Transaction) => Promise<Done | void>,
@@ -120,7 +120,7 @@ export async function invite(actor: FirmActor, fields: PersonFields): Promise<In
     fields: { ...fields, roles: [...fields.roles] },
     expiresOn: expiresAt.toISOString(),
   };
-  const done = await record(actor, [ownAct('person.invited', said)], async (tx) => {
+  const done = await recordOwnActs(actor, [ownAct('person.invited', said)], async (tx) => {
     await tx.insert(invitation).values({
       id,
       firmId: actor.firmId,
@@ -137,7 +137,7 @@ export async function invite(actor: FirmActor, fields: PersonFields): Promise<In
 
 /** Takes an invitation back: its link no longer works. */
 export function withdrawInvitation(actor: FirmActor, invitationId: string): Promise<Done> {
-  return record(actor, [ownAct('invitation.withdrawn', { invitationId })], async (tx) => {
+  return recordOwnActs(actor, [ownAct('invitation.withdrawn', { invitationId })], async (tx) => {
     const taken = await tx
       .update(invitation)
       .set({ usedAt: new Date() })
@@ -166,7 +166,7 @@ export async function join(token: string, name: string, email: string, password:
   const fields = { name, position: open.position, roles: [...open.roles] };
   const actor: FirmActor = { id, firmId: open.firmId, roles: open.roles };
   const joins = ownAct('person.joined', { personId: id, email, fields, invitationId: open.id });
-  return record(actor, [joins], async (tx) => {
+  return recordOwnActs(actor, [joins], async (tx) => {
     const taken = await tx
       .update(invitation)
       .set({ usedAt: new Date() })
@@ -182,7 +182,7 @@ export async function join(token: string, name: string, email: string, password:
 /** Says anew what somebody is in the firm, for what they sign and may do from now on. */
 export function describePerson(actor: FirmActor, personId: string, fields: Partial<PersonFields>): Promise<Done> {
   const said = { ...fields, ...(fields.roles ? { roles: [...fields.roles] } : {}) };
-  return record(actor, [ownAct('person.described', { personId, fields: said })], async (tx) => {
+  return recordOwnActs(actor, [ownAct('person.described', { personId, fields: said })], async (tx) => {
     const { roles, ...rest } = fields;
     await tx
       .update(user)
@@ -194,7 +194,7 @@ export function describePerson(actor: FirmActor, personId: string, fields: Parti
 
 /** Ends somebody's access at once, on every device; what they made stays theirs. */
 export function endAccess(actor: FirmActor, personId: string, why: string): Promise<Done> {
-  return record(actor, [ownAct('access.ended', { personId, why })], async (tx) => {
+  return recordOwnActs(actor, [ownAct('access.ended', { personId, why })], async (tx) => {
     await tx
       .update(user)
       .set({ accessEndedAt: new Date() })

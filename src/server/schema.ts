@@ -28,6 +28,8 @@ export const firm = pgTable('firm', {
   email: text('email').notNull(),
   logo: text('logo').notNull().default(''),
   nextDocumentNumber: integer('next_document_number').notNull().default(1),
+  /** Whether supervisors may act as such only where they signed in with two steps. */
+  twoStepOfSupervisors: boolean('two_step_of_supervisors').notNull().default(false),
 });
 
 /** The head of one stream, a job's or the firm's own: locked while entries are appended, so that numbers have no gaps. */
@@ -242,6 +244,7 @@ export const user = pgTable('user', {
   roles: text('roles').notNull(),
   position: text('position').notNull(),
   accessEndedAt: instant('access_ended_at'),
+  twoFactorEnabled: boolean('two_factor_enabled').default(false),
 });
 
 export const session = pgTable('session', {
@@ -255,6 +258,40 @@ export const session = pgTable('session', {
   userId: text('user_id')
     .notNull()
     .references(() => user.id, { onDelete: 'cascade' }),
+  /** Begun with a passkey, or with a code beside the password. */
+  twoStep: boolean('two_step').notNull().default(false),
+  /** When its owner last gave their password for a change of how they sign in. */
+  confirmedAt: instant('confirmed_at'),
+});
+
+/** What somebody signs in with in place of a password; the names are the sign-in library's. */
+export const passkey = pgTable('passkey', {
+  id: text('id').primaryKey(),
+  name: text('name'),
+  publicKey: text('public_key').notNull(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  credentialID: text('credential_id').notNull().unique(),
+  counter: bigint('counter', { mode: 'number' }).notNull(),
+  deviceType: text('device_type').notNull(),
+  backedUp: boolean('backed_up').notNull(),
+  transports: text('transports'),
+  createdAt: instant('created_at').defaultNow(),
+  aaguid: text('aaguid'),
+});
+
+/** The secret that codes come from, and the codes to recover by, both encrypted. */
+export const twoFactor = pgTable('two_factor', {
+  id: text('id').primaryKey(),
+  secret: text('secret').notNull(),
+  backupCodes: text('backup_codes').notNull(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  verified: boolean('verified').default(true),
+  failedVerificationCount: integer('failed_verification_count').default(0),
+  lockedUntil: instant('locked_until'),
 });
 
 export const account = pgTable('account', {

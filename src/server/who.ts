@@ -8,9 +8,18 @@ import { isUnbegun } from './firms';
 import { isBusy, isTrouble, logFault } from './trouble';
 import { knownSession } from './known-sessions';
 import type { FirmActor } from './streams';
+import { asksTwoSteps } from './two-step';
 
 /** The person asking: an actor of one firm, with the name and position that a signature carries. */
-export type Asker = FirmActor & { readonly name: string; readonly email: string; readonly position: string };
+export type Asker = FirmActor & {
+  readonly name: string;
+  readonly email: string;
+  readonly position: string;
+  /** Signed in with two steps. */
+  readonly twoStep: boolean;
+  /** A supervisor who may not act as one: the firm asks for two steps, and this session was begun with one. */
+  readonly heldBack: boolean;
+};
 
 /** The one place that decides who is asking. Null for a stranger. */
 export const whoIsAsking = cache(async (): Promise<Asker | null> => {
@@ -35,7 +44,10 @@ async function lookUp(asked: Headers): Promise<Asker | null> {
   const held = session.user.roles
     .split(',')
     .filter((role): role is Role => (roles as readonly string[]).includes(role));
-  return { id, name, email, firmId, position, roles: held };
+  const twoStep = session.session.twoStep === true;
+  const heldBack = held.includes('supervisor') && !twoStep && (await asksTwoSteps(firmId));
+  const may = heldBack ? held.filter((role) => role !== 'supervisor') : held;
+  return { id, name, email, firmId, position, roles: may, twoStep, heldBack };
 }
 
 /** Whether the session a request came with still stands: asked anew, for what goes on after the request. */

@@ -24,3 +24,28 @@ test('readings are taken with a thumb at 390 × 844', async ({ page }) => {
   expect(width).toBe(390);
   await settled(page);
 });
+
+test('what is still missing of a way leads a phone to its field', async ({ page }) => {
+  await signIn(page);
+  const job = await openJob(page, 'PH-2');
+  await addBoard(page, job);
+  await page.goto(`${job}/tests?bench=board`);
+  await page.getByRole('group', { name: 'Add a circuit' }).getByRole('button', { name: 'Lights', exact: true }).click();
+  await settled(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${job}/review`);
+  await settled(page);
+  for (const [missing, called] of [
+    ['number of points', 'Points'],
+    ['reference method', 'Reference method'],
+  ] as const) {
+    await page
+      .getByRole('link', { name: new RegExp(`: ${missing}`) })
+      .last()
+      .click();
+    const field = page.getByRole('main').getByRole('textbox', { name: called, exact: true });
+    await expect(field).toBeFocused();
+    await expect(page.getByRole('combobox', { name: 'Circuit', exact: true })).toHaveText(/Lights/);
+    await page.goto(`${job}/review`);
+  }
+});

@@ -37,6 +37,27 @@ describe('what empties a database', () => {
   });
 });
 
+describe('somebody who lost their phone', () => {
+  it('signs in with the password alone again, by a command on the server that the record tells of', async () => {
+    const email = 'maud@fenwhistle.example';
+    const ask = (sql: string) => asOwner((c) => c.query<{ n: number }>(sql), base.env.DATABASE_OWNER_URL);
+    await ask(`update "user" set two_factor_enabled = true where email = '${email}'`);
+    await ask(
+      `insert into two_factor (id, secret, backup_codes, user_id) select 'x', 's', 'b', id from "user" where email = '${email}'`,
+    );
+    expect(run('firm.ts', '--lost-phone', 'nobody@real.example').stderr).toMatch(/Nobody signs in as/);
+    expect(run('firm.ts', '--lost-phone', email.toUpperCase()).status).toBe(0);
+    const left = await ask(
+      `select (select count(*) from two_factor)::int + (select count(*) from "user" where two_factor_enabled)::int as n`,
+    );
+    expect(left.rows[0]?.n).toBe(0);
+    const told = await ask(
+      `select count(*)::int as n from entry where kind = 'two-step.removed' and made_by = 'server'`,
+    );
+    expect(told.rows[0]?.n).toBe(1);
+  });
+});
+
 describe('a load of the demo', () => {
   let halfway: typeof base;
   const half = () => ({ ...process.env, ...halfway.env, DEMO_FILE: '.local/halfway.demo.json' });

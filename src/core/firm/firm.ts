@@ -45,6 +45,8 @@ export type FirmState = Streamed & {
   readonly money: ReadonlyMap<string, MoneyFields>;
   readonly people: ReadonlyMap<string, Person>;
   readonly invitations: ReadonlyMap<string, Invitation>;
+  /** Whether supervisors have to sign in with two steps. */
+  readonly twoStepOfSupervisors: boolean;
   /** Notes on the cards of tests, by instrument and card. */
   readonly cards: ReadonlyMap<string, CardNote>;
   /** What repairs take with this firm, by their line of the price list. */
@@ -71,6 +73,7 @@ export const blankFirm = (): Omit<FirmState, keyof Streamed> => ({
   money: new Map(),
   people: new Map(),
   invitations: new Map(),
+  twoStepOfSupervisors: false,
   cards: new Map(),
   prices: new Map(),
 });

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import type { Done } from '../../server/firms';
 import * as firms from '../../server/firms';
 import { removeJob } from '../../server/keeping';
+import * as twoStep from '../../server/two-step';
 import { endOwnSession } from '../../server/sessions';
 import { requireAsker } from '../../server/who';
 import { beginFields, inviteFields, joinFields } from './fields';
@@ -62,6 +63,27 @@ export async function endSessionAction(sessionId: unknown): Promise<Done> {
   const id = z.string().min(1).max(100).safeParse(sessionId);
   if (!id.success) return unread;
   return (await endOwnSession(asker.id, id.data)) ? { ok: true } : no('That device is signed out already.');
+}
+
+/** Says by the password that it is you, before passkeys are changed. */
+export async function confirmAction(password: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const parsed = z.string().min(1).max(200).safeParse(password);
+  return parsed.success ? twoStep.confirmOwnSession(asker, parsed.data) : unread;
+}
+
+/** Asks supervisors of the firm for two-step sign-in, or no longer. */
+export async function askTwoStepsAction(ofSupervisors: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const parsed = z.boolean().safeParse(ofSupervisors);
+  return parsed.success ? twoStep.askTwoSteps(asker, parsed.data) : unread;
+}
+
+/** Takes away a colleague's passkeys and codes: they lost what those were on. */
+export async function removeTwoStepsAction(personId: unknown): Promise<Done> {
+  const asker = await requireAsker();
+  const id = person.safeParse(personId);
+  return id.success ? twoStep.removeTwoSteps(asker, id.data) : unread;
 }
 
 /** Removes one of the firm's jobs that is past keeping. */

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { beginFirmAction } from './actions';
 import { type BeginFields, beginFields } from './fields';
-import { useSignIn } from './sign-in/use-sign-in';
+import { problemOf, useSignIn } from './sign-in/use-sign-in';
 import { unanswered } from './unanswered';
 
 /** The firm and its first person, asked once. */
@@ -21,7 +21,7 @@ export function BeginForm() {
   const { errors, isSubmitting } = formState;
   const begin = handleSubmit(async (fields) => {
     const done = await beginFirmAction(fields).catch(unanswered);
-    setProblem(done.ok ? await signIn(fields.email, fields.password) : done.problem);
+    setProblem(done.ok ? problemOf(await signIn.withPassword(fields.email, fields.password)) : done.problem);
   });
   return (
     <form onSubmit={(event) => void begin(event)} noValidate className="grid gap-x-8 gap-y-6 md:grid-cols-2">

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { joinAction } from './actions';
 import { type JoinFields, joinFields } from './fields';
-import { useSignIn } from './sign-in/use-sign-in';
+import { problemOf, useSignIn } from './sign-in/use-sign-in';
 import { unanswered } from './unanswered';
 
 /** Takes up an invitation. */
@@ -21,7 +21,7 @@ export function JoinForm({ token, name }: { token: string; name: string }) {
   const { errors, isSubmitting } = formState;
   const join = handleSubmit(async (fields) => {
     const done = await joinAction(token, fields).catch(unanswered);
-    setProblem(done.ok ? await signIn(fields.email, fields.password) : done.problem);
+    setProblem(done.ok ? problemOf(await signIn.withPassword(fields.email, fields.password)) : done.problem);
   });
   return (
     <form onSubmit={(event) => void join(event)} noValidate className="space-y-3">

@@ -13,7 +13,14 @@ import { Button } from '../../ui/button';
 import { Checkbox } from '../../ui/checkbox';
 import { Confirm } from '../../ui/confirm';
 import { FormField, FormProblem } from '../../ui/form-field';
-import { describePersonAction, endAccessAction, inviteAction, withdrawInvitationAction } from './actions';
+import {
+  askTwoStepsAction,
+  describePersonAction,
+  endAccessAction,
+  inviteAction,
+  removeTwoStepsAction,
+  withdrawInvitationAction,
+} from './actions';
 import { type InviteFields, inviteFields } from './fields';
 import { unanswered } from './unanswered';
 
@@ -52,6 +59,7 @@ export function People() {
                 </span>
               )}
             </div>
+            {editing === person.id && person.id !== me.id && <RemoveTwoSteps person={person} />}
             {editing === person.id && (
               <PersonForm
                 act="Keep"
@@ -76,8 +84,54 @@ export function People() {
           </li>
         ))}
       </ul>
+      {may && <TwoStepOfSupervisors asks={firm.twoStepOfSupervisors} />}
       {may ? <Invite /> : <p className="pt-3 text-sm text-faint">A supervisor asks people in.</p>}
     </section>
+  );
+}
+
+/** Whether supervisors have to sign in with two steps before they may act as such. */
+function TwoStepOfSupervisors({ asks }: { asks: boolean }) {
+  const [busy, start] = useTransition();
+  return (
+    <div className="pt-3">
+      <Checkbox
+        label="Supervisors sign in with two steps"
+        checked={asks}
+        disabled={busy}
+        onChange={(next) =>
+          start(async () => {
+            const done = await askTwoStepsAction(next).catch(unanswered);
+            if (!done.ok) toast(done.problem);
+          })
+        }
+      />
+      <p className="text-sm text-faint">
+        A passkey, or a code from an app beside the password. Until then they cannot act as supervisor.
+      </p>
+    </div>
+  );
+}
+
+function RemoveTwoSteps({ person }: { person: Person }) {
+  const [busy, start] = useTransition();
+  return (
+    <Confirm
+      trigger={
+        <Button look="quiet" disabled={busy}>
+          Lost the phone: remove two-step sign-in
+        </Button>
+      }
+      title={`Remove ${person.name}'s two-step sign-in?`}
+      what="Their passkeys, codes and recovery codes stop working and they are signed out everywhere. They sign in with the password and set it up again."
+      act="Remove it"
+      onConfirm={() =>
+        start(async () => {
+          const done = await removeTwoStepsAction(person.id).catch(unanswered);
+          toast(done.ok ? `${person.name} signs in with the password, and sets up two steps again.` : done.problem);
+        })
+      }
+    />
   );
 }
 

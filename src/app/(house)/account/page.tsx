@@ -1,14 +1,16 @@
 import type { Metadata } from 'next';
 import { ChangePassword } from '../../../features/firm/change-password';
 import { Sessions } from '../../../features/firm/sessions';
+import { TwoStep } from '../../../features/firm/two-step/two-step';
 import { ownSessions } from '../../../server/sessions';
+import { ownTwoSteps } from '../../../server/two-step';
 import { requireAsker } from '../../../server/who';
 
 export const metadata: Metadata = { title: 'Your account' };
 
 export default async function AccountPage() {
-  const { id, name, position, email, roles } = await requireAsker();
-  const sessions = await ownSessions(id);
+  const { id, name, position, email, roles, twoStep, heldBack } = await requireAsker();
+  const [sessions, own] = await Promise.all([ownSessions(id), ownTwoSteps(id)]);
   return (
     <>
       <h1 className="pt-4 text-2xl">Your account</h1>
@@ -28,7 +30,10 @@ export default async function AccountPage() {
           </section>
           <Sessions sessions={sessions} />
         </div>
-        <ChangePassword />
+        <div className="space-y-8">
+          <TwoStep own={own} twoStep={twoStep} heldBack={heldBack} />
+          <ChangePassword />
+        </div>
       </div>
     </>
   );

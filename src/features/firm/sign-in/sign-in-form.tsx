@@ -4,20 +4,28 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { usePasskeys } from '../../../client/use-passkeys';
 import { Button } from '../../../ui/button';
 import { FormField, FormProblem } from '../../../ui/form-field';
 import { type SignInFields, signInFields } from '../fields';
-import { useSignIn } from './use-sign-in';
+import { SecondStep } from './second-step';
+import { problemOf, useSignIn } from './use-sign-in';
 
+/** Asks for e-mail and password, and for a code where somebody has set up a second step; or for a passkey. */
 export function SignInForm() {
   const signIn = useSignIn();
+  const [isAsked, setIsAsked] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const passkeys = usePasskeys();
   const { register, handleSubmit, formState } = useForm<SignInFields>({ resolver: zodResolver(signInFields) });
   const { errors, isSubmitting } = formState;
   const submit = handleSubmit(async ({ email, password }) => {
     setProblem(null);
-    setProblem(await signIn(email, password));
+    const signedIn = await signIn.withPassword(email, password);
+    setIsAsked(signedIn.is === 'asked for a code');
+    setProblem(problemOf(signedIn));
   });
+  if (isAsked) return <SecondStep signIn={signIn} again={() => setIsAsked(false)} />;
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="space-y-4">
       <FormField
@@ -38,6 +46,17 @@ export function SignInForm() {
       <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
         {isSubmitting ? 'Signing in…' : 'Sign in'}
       </Button>
+      {passkeys && (
+        <Button
+          className="min-h-11 w-full"
+          onClick={() => {
+            setProblem(null);
+            void signIn.withPasskey().then((signedIn) => setProblem(problemOf(signedIn)));
+          }}
+        >
+          Sign in with a passkey
+        </Button>
+      )}
       <Link href="/sign-in/link" className="block text-sm underline">
         Forgotten the password?
       </Link>

@@ -4,22 +4,55 @@ import { useRouter } from 'next/navigation';
 import { forgetJobs } from '../../../client/on-this-device';
 import { authenticationClient } from './authentication-client';
 
-/** Signs somebody in and goes to their jobs; answers what is wrong, or null. */
-export function useSignIn(): (email: string, password: string) => Promise<string | null> {
+/** What came of trying to sign in: in, asked for a second step, or not, and why. */
+export type SignedIn =
+  { readonly is: 'in' } | { readonly is: 'asked for a code' } | { readonly is: 'not'; readonly problem: string };
+
+type Answer = {
+  readonly data?: unknown;
+  readonly error: { readonly status: number; readonly message?: string | undefined } | null;
+};
+const silent = (): Answer => ({ error: { status: 0 } });
+
+/** Signs somebody in, by any of the ways, and goes to their jobs. */
+export function useSignIn() {
   const router = useRouter();
-  return async (email, password) => {
-    const { error } = await authenticationClient.signIn
-      .email({ email, password })
-      .catch(() => ({ error: { status: 0, message: undefined } }));
-    if (!error) {
-      await forgetJobs();
-      router.replace('/');
-      router.refresh();
-      return null;
-    }
-    if (error.status === 429) return error.message ?? 'Too many tries. Wait a minute, then try again.';
-    return error.status === 0 || error.status >= 500
-      ? 'The server did not answer. Nothing was lost; try again.'
-      : 'That e-mail and password do not go together.';
+  const enter = async ({ data, error }: Answer, wrong: string): Promise<SignedIn> => {
+    if (error?.status === 429)
+      return { is: 'not', problem: error.message ?? 'Too many tries. Wait a minute, then try again.' };
+    if (error)
+      return {
+        is: 'not',
+        problem:
+          error.status === 0 || error.status >= 500 ? 'The server did not answer. Nothing was lost; try again.' : wrong,
+      };
+    if ((data as { twoFactorRedirect?: boolean } | null)?.twoFactorRedirect) return { is: 'asked for a code' };
+    await forgetJobs();
+    router.replace('/');
+    router.refresh();
+    return { is: 'in' };
+  };
+  const { signIn, twoFactor } = authenticationClient;
+  return {
+    withPassword: async (email: string, password: string) =>
+      enter(await signIn.email({ email, password }).catch(silent), 'That e-mail and password do not go together.'),
+    withCode: async (code: string) =>
+      enter(
+        await twoFactor.verifyTotp({ code }).catch(silent),
+        'That is not the code the app shows now. After five wrong ones, sign in again.',
+      ),
+    withRecoveryCode: async (code: string) =>
+      enter(
+        await twoFactor.verifyBackupCode({ code }).catch(silent),
+        'That recovery code is not one of yours, or was used before.',
+      ),
+    withPasskey: async () =>
+      enter(
+        (await signIn.passkey().catch(silent)) ?? silent(),
+        'No passkey of yours was used: you are not signed in. Use your password.',
+      ),
   };
 }
+
+/** What is wrong, for a form that shows it; null where nothing is. */
+export const problemOf = (signedIn: SignedIn): string | null => (signedIn.is === 'not' ? signedIn.problem : null);

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { sayResidual, showCable, showDevice } from '../../../core/installation/device-text';
 import { type Subject, keyOf, slotAt } from '../../../core/installation/slot';
+import { placeKey } from '../../../core/installation/place';
 import { waysOf } from '../../../core/job/job';
 import type { InHand } from '../../../core/work/in-hand';
 import { Button, linkLook } from '../../../ui/button';
@@ -12,11 +13,13 @@ import { EntryField } from '../../../ui/entry-field';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
-import { JobLink } from '../../workspace/place';
+import { JobLink, usePlace } from '../../workspace/place';
 import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import { fieldColumns } from '../../workspace/way-fields';
 import { WayDesign } from '../../workspace/way-design';
 import { capital } from '../../../core/words/capital';
+
+const anchorOf = (id: string, field: string): string => placeKey({ of: 'way', id, field });
 
 /** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
 export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand }) {
@@ -28,8 +31,13 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
   const firstOpen = ways.findIndex((way) =>
     dueOf({ of: 'way', id: way.id }).some((slot) => !job.readings.has(keyOf(slot))),
   );
-  const [chosen, setChosen] = useState<number | null>(null);
-  const index = Math.min(chosen ?? Math.max(firstOpen, 0), ways.length - 1);
+  const { target } = usePlace();
+  // A link that leads to one of these ways chooses it, until another is chosen by hand.
+  const ledTo = target ? ways.findIndex(({ id }) => target.at.includes(id)) : -1;
+  const [byHand, setByHand] = useState<{ readonly index: number; readonly since: typeof target } | null>(null);
+  const setChosen = (index: number) => setByHand({ index, since: target });
+  const chosen = byHand?.since === target ? byHand?.index : undefined;
+  const index = Math.min(chosen ?? Math.max(ledTo >= 0 ? ledTo : firstOpen, 0), ways.length - 1);
   const way = ways[index];
   if (!way)
     return (
@@ -41,6 +49,7 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
       </div>
     );
   const on = { of: 'way', id: way.id } as const;
+  const isDescribed = fieldColumns.some(({ field }) => target?.at === anchorOf(way.id, field));
   return (
     <div>
       <div className="sticky top-32 z-10 flex items-center gap-2 border-y border-rule-strong bg-paper py-1">
@@ -88,10 +97,16 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
           <ReadingField key={keyOf(slot)} slot={slot} inHand={inHand} large />
         ))}
       </ReadingFields>
-      <Disclosure className="pt-4" summary={<strong>Describe this way</strong>}>
+      <Disclosure
+        key={`${way.id} ${isDescribed}`}
+        className="pt-4"
+        open={isDescribed}
+        summary={<strong>Describe this way</strong>}
+      >
         {fieldColumns.map((column) => (
           <EntryField
             key={`${way.id}-${column.id}`}
+            anchor={anchorOf(way.id, column.field)}
             label={capital(column.spoken)}
             shown={column.show(way)}
             hint={column.hint}

@@ -1,17 +1,21 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
+import { startAuthentication } from '@simplewebauthn/browser';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { useJob } from '../../../client/job-provider';
+import { usePasskeys } from '../../../client/use-passkeys';
 import { deviceName } from '../../../client/use-stream';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { FormField, FormProblem } from '../../../ui/form-field';
-import { signAction } from './sign';
+import { askPasskeyAction, signAction } from './sign';
 
 const fields = z.object({ password: z.string().min(1, 'Give your password: it is your signature.').max(200) });
+
+const unreached = 'The server did not answer. Nothing was signed; try again when the network is back.';
 
 type Props = {
   readonly role: string;
@@ -30,19 +34,41 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
     resolver: zodResolver(fields),
   });
   const { errors, isSubmitting } = formState;
-  const sign = handleSubmit(async ({ password }) => {
-    setProblem(null);
-    const upTo = Math.max(0, ...[...job.entries.values()].map(({ seq }) => seq ?? 0));
-    const asked = { jobId, documentId: document.id, role, upTo, device: deviceName(), password };
-    const result = await signAction(asked).catch(() => ({
+  const passkeys = usePasskeys();
+  /** Up to what stands in the ledger now, and no further. */
+  const declaration = () => ({
+    jobId,
+    documentId: document.id,
+    role,
+    upTo: Math.max(0, ...[...job.entries.values()].map(({ seq }) => seq ?? 0)),
+  });
+  const send = async (asked: Omit<Parameters<typeof signAction>[0], 'device'>) => {
+    const result = await signAction({ ...asked, device: deviceName() }).catch(() => ({
       signed: false as const,
-      reason: 'The server did not answer. Nothing was signed; try again when the network is back.',
+      reason: unreached,
     }));
     await refresh().catch(() => undefined);
     if (!result.signed) return setProblem(result.reason);
     setOpen(false);
     reset();
+  };
+  const sign = handleSubmit(async ({ password }) => {
+    setProblem(null);
+    await send({ ...declaration(), proof: { by: 'password', password } });
   });
+  const signWithPasskey = async () => {
+    setProblem(null);
+    const signing = declaration();
+    try {
+      const optionsJSON = await askPasskeyAction(signing);
+      if (!optionsJSON) return setProblem('You have no passkey yet: add one under Your account, or use your password.');
+      const answer = await startAuthentication({ optionsJSON }).catch(() => null);
+      if (!answer) return setProblem('No passkey was used: nothing was signed.');
+      await send({ ...signing, proof: { by: 'passkey', answer: { ...answer, response: { ...answer.response } } } });
+    } catch {
+      setProblem(unreached);
+    }
+  };
   if (practice) {
     // Nobody signs for anything here: a name stands for the step.
     const body = { documentId: document.id, role, name: me.name, position: me.position, statement };
@@ -80,6 +106,11 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
           <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
             {isSubmitting ? 'Signing…' : 'Sign'}
           </Button>
+          {passkeys && (
+            <Button className="w-full max-md:min-h-11" disabled={isSubmitting} onClick={() => void signWithPasskey()}>
+              Sign with a passkey
+            </Button>
+          )}
         </form>
       </Dialog>
     </>
