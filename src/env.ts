@@ -9,6 +9,11 @@ const schema = z.object({
   APP_URL: z.url(),
   /** Signs the daily heads: an Ed25519 private key, PKCS #8 in DER as base64. Without it no head is signed. */
   HEAD_KEY: z.base64().optional(),
+  /**
+   * Certifies the keys that firms sign their PDFs with: a P-256 private key, PKCS #8 in DER as base64. Without it PDFs
+   * carry no signature of their own.
+   */
+  SIGNING_KEY: z.base64().optional(),
   /** Public keys of other installations whose daily heads prove a document here, in DER as base64, with commas between. */
   KNOWN_HEAD_KEYS: z
     .string()

@@ -14,6 +14,7 @@ export const settings = (postgres, database, baseUrl) => ({
   DATABASE_APP_PASSWORD: secrets().application,
   AUTH_SECRET: secrets().session,
   HEAD_KEY: secrets().head,
+  SIGNING_KEY: secrets().signing,
   APP_URL: baseUrl,
   POST_FOLDER: process.env.POST_FOLDER ?? join(local, 'post', database),
   BACKUP_FOLDER: process.env.BACKUP_FOLDER ?? join(local, 'backups', database),

@@ -46,11 +46,14 @@ export function recall(name) {
 export function secrets() {
   const secret = () => randomBytes(24).toString('hex');
   const kept = recall('secrets');
-  if (kept?.head) return kept;
-  const { privateKey } = generateKeyPairSync('ed25519');
-  const head = privateKey.export({ format: 'der', type: 'pkcs8' }).toString('base64');
+  if (kept?.head && kept.signing) return kept;
+  const key = (...of) =>
+    generateKeyPairSync(...of)
+      .privateKey.export({ format: 'der', type: 'pkcs8' })
+      .toString('base64');
+  const keys = { head: key('ed25519'), signing: key('ec', { namedCurve: 'P-256' }) };
   const made = { owner: secret(), application: secret(), session: secret() + secret() };
-  return remember('secrets', { ...made, ...kept, head });
+  return remember('secrets', { ...made, ...keys, ...kept });
 }
 
 export const say = (line) => process.stdout.write(`${line}\n`);

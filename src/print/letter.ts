@@ -7,9 +7,7 @@ import { Sheet } from './sheet';
 export async function letterPdf(letter: Letter, at: Date): Promise<Buffer> {
   const { firm, title, about } = letter;
   const sheet = new Sheet({
-    title: [title, about].filter(Boolean).join(', '),
-    author: firm.name,
-    createdAt: at,
+    about: { title: [title, about].filter(Boolean).join(', '), author: firm.name, at },
     watermark: null,
     headLine: `${title}   ${about}`,
     footLines: [`Printed ${showMoment(at)}`, `Given by ${firm.name}`],

@@ -8,9 +8,7 @@ export async function noticePdf(notice: Notice, at: Date): Promise<Buffer> {
   const { firm, certificate } = notice;
   const title = 'Notice of notifiable electrical work';
   const sheet = new Sheet({
-    title: `${title}, ${certificate}`,
-    author: firm.name,
-    createdAt: at,
+    about: { title: `${title}, ${certificate}`, author: firm.name, at },
     watermark: null,
     headLine: `${title}   ${certificate}`,
     footLines: [`${certificate}: SHA-256 ${notice.documentHash}`, `Given by ${firm.name}`],

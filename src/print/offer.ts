@@ -8,9 +8,7 @@ export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
   const { firm, reference } = offer;
   const title = 'Ways to put it right';
   const sheet = new Sheet({
-    title: [title, reference].filter(Boolean).join(', '),
-    author: firm.name,
-    createdAt: at,
+    about: { title: [title, reference].filter(Boolean).join(', '), author: firm.name, at },
     watermark: null,
     headLine: `${title}   ${reference}`,
     footLines: [`Printed ${showMoment(at)}`, `Offered by ${firm.name}`],

@@ -10,6 +10,10 @@ export type Sealed = {
   readonly issuedAt: Date;
   readonly documentHash: string;
   readonly verifyUrl: string;
+  /** What the seal is over, as text, for a program to read; absent where it was issued before that was put in. */
+  readonly record?: string;
+  /** Room is left for a signature in this name. */
+  readonly signedBy?: string;
 };
 
 /** A document to be printed, as plain data: it crosses to a thread of its own. */

@@ -1,5 +1,5 @@
 import 'server-only';
-import PDFDocument from 'pdfkit';
+import { type About, ArchivalDocument, type Attached } from './archival';
 import { keepLayouts } from './kept-layouts';
 import { breakLines } from './break-lines';
 import { type Font, type TextStyle, faint, fontFiles, fontOf, ink, rule } from './faces';
@@ -23,9 +23,11 @@ const footHeight = 58;
 const leading = 1.32;
 
 export type SheetOptions = Furniture & {
-  readonly title: string;
-  readonly author: string;
-  readonly createdAt: Date;
+  readonly about: About;
+  /** What a sealed paper carries with it. */
+  readonly attached?: Attached | null;
+  /** Whose signature it is to carry, put into it once it is made. */
+  readonly signedBy?: string | null;
   /** Across every page of something that is not sealed. */
   readonly watermark: string | null;
 };
@@ -36,7 +38,7 @@ export type SheetOptions = Furniture & {
  * table headings repeat.
  */
 export class Sheet {
-  private readonly doc: PDFKit.PDFDocument;
+  private readonly doc: ArchivalDocument;
   private readonly root: Structure;
   private parent: Structure;
   private orientation: Orientation = 'portrait';
@@ -44,21 +46,8 @@ export class Sheet {
   private readonly bytes: Promise<Buffer>;
 
   constructor(private readonly options: SheetOptions) {
-    this.doc = new PDFDocument({
-      autoFirstPage: false,
-      bufferPages: true,
-      tagged: true,
-      displayTitle: true,
-      lang: 'en-GB',
-      pdfVersion: '1.7',
-      subset: 'PDF/UA' as never,
-      info: {
-        Title: options.title,
-        Author: options.author,
-        CreationDate: options.createdAt,
-        ModDate: options.createdAt,
-      },
-    });
+    this.doc = new ArchivalDocument(options.about);
+    if (options.attached) this.doc.attach(options.attached);
     for (const font of Object.keys(fontFiles) as Font[]) {
       this.doc.registerFont(font, fontOf(font));
       keepLayouts(this.doc, font);
@@ -385,6 +374,7 @@ export class Sheet {
         ),
       );
     }
+    if (this.options.signedBy) this.doc.reserveSignature(this.options.signedBy);
     this.doc.end();
     return this.bytes;
   }

@@ -5,7 +5,7 @@ import { documents, jobStream } from '../core/catalogue';
 import type { PrintedModel } from '../core/certificates/printed-model';
 import { documentOf } from '../core/job/job';
 import type { JobDocument } from '../core/job/kinds/document';
-import type { SealedModel } from '../core/ledger/issued-check';
+import { type SealedModel, sealedRecord } from '../core/ledger/issued-check';
 import { seal } from '../core/ledger/seal';
 import { type Transaction, forFirm, forStream } from './connection';
 import { modelOf, sha256, verifyUrlOf } from './documents';
@@ -14,6 +14,8 @@ import { foldAt } from './folds';
 import { picturesFor } from './pictures';
 import { NotPrinted, print } from './printing';
 import { document, documentPdf, firm, stream } from './schema';
+import { signPdf } from './sign-pdf';
+import { signingKeyOf } from './signing-key';
 import { readSealedEntries } from './stored-entries';
 import { type FirmActor, appendWithin } from './streams';
 import { inTurn } from './turns';
@@ -145,16 +147,25 @@ async function issueNow(
   };
   const sealed = await seal(prepared.entries, sealedModel, sha256);
   const { documentHash } = sealed;
-  const pdf = await print(
+  const signing = await signingKeyOf(actor.firmId, now);
+  const made = await print(
     {
       kind,
       model: prepared.printedAs,
       pictures: prepared.pictures,
-      sealed: { number, issuedAt: now, documentHash, verifyUrl: verifyUrlOf(verificationToken) },
+      sealed: {
+        number,
+        issuedAt: now,
+        documentHash,
+        verifyUrl: verifyUrlOf(verificationToken),
+        record: sealedRecord(sealedModel, sealed),
+        ...(signing && { signedBy: signing.name }),
+      },
       at: now,
     },
     actor.firmId,
   );
+  const pdf = signing ? await signPdf(made, signing) : made;
   let committed: (() => void) | undefined;
   const result = await forStream(actor.firmId, jobId, async (tx): Promise<IssueResult | null> => {
     const [head] = await tx

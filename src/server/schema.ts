@@ -101,6 +101,20 @@ export const document = pgTable(
   (table) => [unique('document_firm_number').on(table.firmId, table.number)],
 );
 
+/** What a firm signs its papers with, under the name it had then; the private key is kept under the installation's. */
+export const firmKey = pgTable('firm_key', {
+  id: uuid('id').primaryKey(),
+  firmId: uuid('firm_id')
+    .notNull()
+    .references(() => firm.id),
+  name: text('name').notNull(),
+  certificate: bytes('certificate').notNull(),
+  authority: bytes('authority').notNull(),
+  privateKey: bytes('private_key').notNull(),
+  madeAt: instant('made_at').notNull(),
+  endsAt: instant('ends_at').notNull(),
+});
+
 /** The printed form of an issued document, kept as it was first made. */
 export const documentPdf = pgTable('document_pdf', {
   documentId: uuid('document_id')

@@ -299,6 +299,7 @@ const open = [
   '/health',
   '/heads',
   '/heads/all',
+  '/heads/authority',
   `/verify/${'0'.repeat(32)}/proof`,
   '/begin',
   `/join/${'0'.repeat(32)}`,

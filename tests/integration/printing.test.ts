@@ -103,9 +103,7 @@ describe('words kept from document to document', () => {
     const { Sheet: Paper } = (await import('../../src/print/sheet')) as { Sheet: typeof Sheet };
     const wide = async (font: 'regular' | 'bold') => {
       const sheet = new Paper({
-        title: 't',
-        author: 'a',
-        createdAt: noon,
+        about: { title: 't', author: 'a', at: noon },
         watermark: null,
         headLine: '',
         footLines: [],

@@ -29,6 +29,18 @@ export type SealedModel = Pick<IssuedRow, 'number' | 'issuedAt' | 'kind' | 'firm
   readonly verificationToken: string;
 };
 
+/**
+ * What travels within a printed file: what the document's hash is over, and the end of the chain of its entries. The hash
+ * is SHA-256 of that end, a line break, and `sealed` in canonical form (its keys in order, nothing between).
+ */
+export const sealedRecord = (sealed: SealedModel, { links, documentHash }: Seal): string =>
+  JSON.stringify({
+    format: 'orange-ledger/sealed/1',
+    documentHash,
+    lastLink: links.at(-1) ?? null,
+    sealed,
+  });
+
 /** From these versions of the record of an issue on, the hash is over who, where and to which entry; and over the rest. */
 const coversIssue = 3;
 const coversAll = 4;

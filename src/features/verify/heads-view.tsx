@@ -52,6 +52,20 @@ export function HeadsView({ heads }: { heads: readonly DailyHead[] }) {
       ) : (
         <p role="status">None yet: the first is signed once the first day with a document is over.</p>
       )}
+      <section aria-labelledby="readers" className="border-t border-rule pt-4 print:hidden">
+        <h2 id="readers" className="text-lg">
+          Signed PDFs
+        </h2>
+        <p>
+          PDFs issued here carry the signature of the firm. A PDF reader says whose it is, and whether the file was
+          changed, once it is given this certificate to trust.
+        </p>
+        <p className="pt-2">
+          <a className={linkLook('plain')} href="/heads/authority" download>
+            Download the certificate
+          </a>
+        </p>
+      </section>
     </main>
   );
 }

@@ -23,9 +23,15 @@ export function sheetFor(
   const place = report.site.find((fact) => fact.label === 'Installation at')?.value.replaceAll('\n', ', ') ?? '';
   const qr = sealed ? create(sealed.verifyUrl, { errorCorrectionLevel: 'M' }).modules : null;
   return new Sheet({
-    title: `${definition.title} ${sealed?.number ?? 'draft'}, ${place}`,
-    author: report.firm.name,
-    createdAt: sealed?.issuedAt ?? at,
+    about: {
+      title: `${definition.title} ${sealed?.number ?? 'draft'}, ${place}`,
+      author: report.firm.name,
+      at: sealed?.issuedAt ?? at,
+    },
+    signedBy: sealed?.signedBy ?? null,
+    attached: sealed?.record
+      ? { name: 'sealed.json', description: 'What this paper is sealed over', text: sealed.record }
+      : null,
     watermark: sealed ? null : 'DRAFT',
     // What an edition of the firm's own is made from stands beneath the title: the head has one line.
     headLine: `${definition.title}   ${sealed?.number ?? 'DRAFT: not issued'}   ${report.edition.replace(/ \(.*\)$/, '').slice(0, 60)}`,

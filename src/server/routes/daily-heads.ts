@@ -1,5 +1,6 @@
 import 'server-only';
 import { dailyHeads, proofOf } from '../daily-heads';
+import { authorityCertificate } from '../signing-key';
 import { checkByToken, removedByToken } from '../verification';
 
 const file = (name: string, content: unknown) =>
@@ -25,3 +26,16 @@ export async function getProof(_request: Request, { params }: { params: Promise<
 
 /** Every signed head, to be kept elsewhere. */
 export const getHeads = async () => file('daily-heads.json', await dailyHeads(100_000));
+
+/** What a reader of PDFs may be given to trust the signatures of the papers issued here. */
+export async function getAuthority() {
+  const certificate = await authorityCertificate(new Date());
+  if (!certificate) return none('Papers issued here carry no signature of their own.');
+  return new Response(new Uint8Array(certificate), {
+    headers: {
+      'Content-Type': 'application/pkix-cert',
+      'Content-Disposition': 'attachment; filename="orange-ledger.cer"',
+      'Cache-Control': 'no-store',
+    },
+  });
+}

@@ -149,6 +149,13 @@ function description() {
           responses: { 200: { description: 'Heads.', ...json({}) } },
         },
       },
+      '/heads/authority': {
+        get: {
+          summary: 'The certificate by which a PDF reader trusts the signatures of papers issued here',
+          security: [],
+          responses: { 200: { description: 'X.509 in DER.', content: { 'application/pkix-cert': {} } }, 404: problem },
+        },
+      },
       '/health': {
         get: {
           summary: 'Whether it can serve',

@@ -1,0 +1,3 @@
+import { getAuthority } from '../../../server/routes/daily-heads';
+
+export const GET = getAuthority;
