@@ -1,6 +1,9 @@
 // npm run attack -- [seed] [--short]: attacks an application of its own, class by class, and prints what was tried, what held and what failed.
 import { signedInCookie } from './bench/load.mjs';
+import { entries } from './attack/entries.mjs';
+import { files } from './attack/files.mjs';
 import { malformed } from './attack/malformed.mjs';
+import { sessions } from './attack/sessions.mjs';
 import { tampering } from './attack/tampering.mjs';
 import { trespass } from './attack/trespass.mjs';
 import { strangers } from './attack/strangers.mjs';
@@ -26,7 +29,7 @@ try {
     cookie: await signedInCookie(app),
     other: await signedInCookie({ ...app, demo: { ...app.demo, people: app.demo.people.slice(1) } }),
   };
-  for (const attack of [trespass, malformed, tampering, ...(isShort ? [] : [strangers])]) {
+  for (const attack of [trespass, malformed, entries, files, tampering, sessions, ...(isShort ? [] : [strangers])]) {
     const from = Date.now();
     const { what, tried, failed } = await attack(given);
     failures += failed.length;

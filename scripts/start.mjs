@@ -70,6 +70,7 @@ async function main() {
   }
   if (stopping) throw new Stop('Stopped.');
   serve(env, port);
+  watchDatabase();
   if (!development) backUpNightly(env.BACKUP_FOLDER, () => script('backup.ts', [], env));
   while (!(await answers(port))) {
     if (stopping) return;
@@ -80,6 +81,20 @@ async function main() {
   if (office) say(`  Letters it sends arrive at ${office.pageUrl}`);
   for (const person of demo?.people ?? [])
     say(`  ${person.roles.padEnd(24)} ${person.email.padEnd(32)} ${demo.password}`);
+}
+
+const watchMillis = 5_000;
+
+/** Brings the database back where it has ended under us, as it does when its disk is full and there is nowhere to go on. */
+function watchDatabase(was = 'runs') {
+  setTimeout(() => {
+    if (stopping) return;
+    const is = postgres.revive();
+    if (is === 'started') say('The database had ended; it is started again.');
+    if (is === 'does not start' && was !== is)
+      say('The database has ended and does not start; it is tried again. Is the disk full?');
+    watchDatabase(is);
+  }, watchMillis).unref();
 }
 
 const longestPauseMillis = 30_000;

@@ -15,6 +15,7 @@ async function checked(response: Response): Promise<unknown> {
     problem.success ? problem.data.problem : `The server answered ${response.status}.`,
     retry,
     response.status === 500,
+    response.status === 507,
   );
 }
 

@@ -23,6 +23,8 @@ export class NotTaken extends Error {
     readonly retry: boolean,
     /** The server broke on it, and may break on it again. */
     readonly broken = false,
+    /** The server answers, and has no room left to keep it. */
+    readonly full = false,
   ) {
     super(message);
   }

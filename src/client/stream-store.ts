@@ -15,7 +15,7 @@ export type Keeper = {
   drop(id: string): Promise<void>;
 };
 
-export type Sending = 'sent' | 'sending' | 'waiting';
+export type Sending = 'sent' | 'sending' | 'waiting' | 'server full';
 
 /** Without an answer of the server, or with one this version cannot read: what is here stays as it is. */
 export type Behind = { readonly why: 'offline' } | { readonly why: 'unreadable'; readonly problem: string };
@@ -255,7 +255,7 @@ export class StreamStore<State extends Streamed> {
       }
       this.sending = 'sent';
     } catch (error) {
-      this.sending = 'waiting';
+      this.sending = error instanceof NotTaken && error.full ? 'server full' : 'waiting';
       if (!(error instanceof NotTaken) || error.retry) this.waitThenFlush();
     } finally {
       this.busy = false;

@@ -28,6 +28,18 @@ export function isTrouble(error: unknown): boolean {
 /** Whether somebody else held what was asked for longer than is waited. */
 export const isBusy = (error: unknown): boolean => ['55P03', '57014', '25P03'].includes(codeOf(error) ?? '');
 
+/** Whether there was no room left to write on. */
+export const isFull = (error: unknown): boolean => codeOf(error) === '53100';
+
+const held = globalThis as typeof globalThis & { ledgerFullAt?: number };
+const fullMillis = 60_000;
+
+/** Notes that something could not be written for want of room. */
+export const noteFull = (now = Date.now()): void => void (held.ledgerFullAt = now);
+
+/** Whether that was so within the last minute. */
+export const wasFull = (now = Date.now()): boolean => now - (held.ledgerFullAt ?? -Infinity) < fullMillis;
+
 /** An entry of a release that is being rolled out: another process can read it, and this one's successor. */
 export class NewerEntry extends Error {
   readonly code = 'NEWER';

@@ -5,7 +5,7 @@ import { cache } from 'react';
 import { type Role, roles } from '../core/ledger/actor';
 import { authentication, trustedOrigins } from './authentication';
 import { isUnbegun } from './firms';
-import { isBusy, isTrouble, logFault } from './trouble';
+import { isBusy, isFull, isTrouble, logFault, noteFull } from './trouble';
 import { knownSession } from './known-sessions';
 import type { FirmActor } from './streams';
 import { asksTwoSteps } from './two-step';
@@ -102,6 +102,12 @@ export const signedIn =
         return refuse(500, 'The server could not do this. Nothing was recorded.');
       }
       logFault('a request has to wait', error, { path: pathname });
+      if (isFull(error)) {
+        noteFull();
+        return refuse(507, "The server's disk is full. What you made is kept here and sent once there is room.", {
+          'Retry-After': '10',
+        });
+      }
       return refuse(
         503,
         isBusy(error)

@@ -9,6 +9,7 @@ it.each([
   { loaded: false, unsent: 0, sending: 'idle', says: 'Opening…', pressable: false },
   { loaded: true, unsent: 0, sending: 'idle', says: 'Saved', pressable: false },
   { loaded: true, unsent: 1, sending: 'sending', says: 'Saved here (1)', pressable: true },
+  { loaded: true, unsent: 2, sending: 'server full', says: 'Server full, saved here (2)', pressable: true },
   { loaded: true, unsent: 3, sending: 'waiting', says: 'Offline, saved here (3)', pressable: true },
 ])('$unsent unsent while $sending says “$says”', ({ loaded, unsent, sending, says, pressable }) => {
   const nudge = vi.fn();

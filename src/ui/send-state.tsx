@@ -18,7 +18,9 @@ export function SendState({ sending, unsent, nudge, loaded, behind = false }: Pr
         : 'Saved'
       : sending === 'waiting'
         ? `Offline, saved here (${unsent})`
-        : `Saved here (${unsent})`;
+        : sending === 'server full'
+          ? `Server full, saved here (${unsent})`
+          : `Saved here (${unsent})`;
   return (
     <button
       type="button"

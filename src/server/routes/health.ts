@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { env } from '../../env';
 import { isDatabaseThere } from '../connection';
 import { printingWaits } from '../printing';
+import { wasFull } from '../trouble';
 
 /** When the newest backup was laid down, or null: where no folder is named there is none to tell of. */
 async function lastBackup(): Promise<string | null> {
@@ -24,6 +25,7 @@ export async function getHealth(): Promise<Response> {
     {
       ready: database,
       database: database ? 'answers' : 'does not answer',
+      disk: wasFull() ? 'full within the last minute' : 'has room',
       printing: printingWaits(),
       lastBackup: backup,
     },
