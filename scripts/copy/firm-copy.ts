@@ -8,10 +8,13 @@ import { forFirm } from '../../src/server/connection';
 import { proofOf } from '../../src/server/daily-heads';
 import { rebuildProjections } from '../../src/server/projections/rebuild';
 
-/** What a firm is, in the order it can be put back. Its lists are made again from its entries; passwords stay behind. */
+/**
+ * What a firm is, in the order it can be put back. Its lists are made again from its entries; passwords, and what else
+ * people sign in with, stay behind.
+ */
 const tables = [
   ['firm', 'select to_jsonb(t) as row from firm t where id = $1'],
-  ['user', 'select to_jsonb(t) as row from "user" t where firm_id = $1 order by id'],
+  ['user', `select to_jsonb(t) - 'two_factor_enabled' as row from "user" t where firm_id = $1 order by id`],
   ['stream', 'select to_jsonb(t) as row from stream t where firm_id = $1 order by id'],
   ['document', 'select to_jsonb(t) as row from document t where firm_id = $1 order by issued_at, id'],
   ['document_removed', 'select to_jsonb(t) as row from document_removed t where firm_id = $1 order by id'],

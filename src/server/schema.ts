@@ -28,8 +28,6 @@ export const firm = pgTable('firm', {
   email: text('email').notNull(),
   logo: text('logo').notNull().default(''),
   nextDocumentNumber: integer('next_document_number').notNull().default(1),
-  /** Whether supervisors may act as such only where they signed in with two steps. */
-  twoStepOfSupervisors: boolean('two_step_of_supervisors').notNull().default(false),
 });
 
 /** The head of one stream, a job's or the firm's own: locked while entries are appended, so that numbers have no gaps. */

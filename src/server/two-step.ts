@@ -2,19 +2,15 @@ import 'server-only';
 import { headers } from 'next/headers';
 import { and, desc, eq, like } from 'drizzle-orm';
 import { authentication, confirmPassword } from './authentication';
-import { authenticationDatabase, forFirm } from './connection';
+import { authenticationDatabase } from './connection';
 import { type Done, ownAct, recordOwnActs } from './firms';
 import { sessionsChanged } from './known-sessions';
-import { firm, passkey, session, twoFactor, user } from './schema';
+import { firmState } from './people';
+import { passkey, session, twoFactor, user } from './schema';
 import type { FirmActor } from './streams';
 
 /** Whether supervisors of a firm may act as such only where they signed in with two steps. */
-export async function asksTwoSteps(firmId: string): Promise<boolean> {
-  const [row] = await forFirm(firmId, (tx) =>
-    tx.select({ asks: firm.twoStepOfSupervisors }).from(firm).where(eq(firm.id, firmId)),
-  );
-  return row?.asks === true;
-}
+export const asksTwoSteps = async (firmId: string): Promise<boolean> => (await firmState(firmId)).twoStepOfSupervisors;
 
 type Asker = FirmActor & { readonly email: string; readonly twoStep: boolean };
 
@@ -23,7 +19,6 @@ export function askTwoSteps(asker: Asker, ofSupervisors: boolean): Promise<Done>
   if (ofSupervisors && !asker.twoStep)
     return Promise.resolve({ ok: false, problem: 'Set up your own two-step sign-in first, under Your account.' });
   return recordOwnActs(asker, [ownAct('two-step.asked', { ofSupervisors })], async (tx) => {
-    await tx.update(firm).set({ twoStepOfSupervisors: ofSupervisors }).where(eq(firm.id, asker.firmId));
     const supervisors = await tx
       .select({ id: user.id })
       .from(user)

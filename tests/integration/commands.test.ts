@@ -226,6 +226,7 @@ describe('a firm as one file', () => {
   afterAll(() => rmSync(file, { force: true }));
 
   it('goes out and into another database whole: the same again, its seals hold, and nothing twice or of others', async () => {
+    await asOwner((c) => c.query('update "user" set two_factor_enabled = true'), base.env.DATABASE_OWNER_URL);
     expect(run('copy/copy.ts', 'export', file)).toMatchObject({
       status: 0,
       stderr: '',
@@ -267,11 +268,12 @@ describe('a firm as one file', () => {
     const { rows } = await asOwner(
       (c) =>
         c.query(
-          'select (select count(*)::int from job_summary) as jobs, (select count(*)::int from document) as documents, (select count(*)::int from log_leaf) as leaves',
+          'select (select count(*)::int from job_summary) as jobs, (select count(*)::int from document) as documents, (select count(*)::int from log_leaf) as leaves, (select count(*)::int from "user" where two_factor_enabled) as codes',
         ),
       other.env.DATABASE_OWNER_URL,
     );
-    expect(rows).toEqual([{ jobs: 12, documents: 3, leaves: 0 }]);
+    // Nobody is asked for codes of an app that this installation knows nothing of.
+    expect(rows).toEqual([{ jobs: 12, documents: 3, leaves: 0, codes: 0 }]);
     // Out again, it is the same but for its first line.
     const again = `${file}.again`;
     expect(there('export', again).status).toBe(0);

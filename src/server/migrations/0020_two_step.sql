@@ -27,5 +27,4 @@ GRANT SELECT, INSERT, UPDATE, DELETE ON "passkey", "two_factor" TO ledger_app;--
 ALTER TABLE "user" ADD COLUMN "two_factor_enabled" boolean DEFAULT false;--> statement-breakpoint
 -- Whether a session was begun with two steps, and when its owner last gave their password for something grave.
 ALTER TABLE "session" ADD COLUMN "two_step" boolean DEFAULT false NOT NULL;--> statement-breakpoint
-ALTER TABLE "session" ADD COLUMN "confirmed_at" timestamp with time zone;--> statement-breakpoint
-ALTER TABLE "firm" ADD COLUMN "two_step_of_supervisors" boolean DEFAULT false NOT NULL;
+ALTER TABLE "session" ADD COLUMN "confirmed_at" timestamp with time zone;
