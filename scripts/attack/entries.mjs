@@ -71,16 +71,16 @@ export async function entries({ app, cookie, many, seed }) {
     device: 'attack',
   });
   const own =
-    /^(document\.issued|declaration\.signed|job\.opened|person\.(invited|joined|described)|invitation\.withdrawn|access\.ended|two-step\.|reminder\.made)/;
+    /^(document\.issued|declaration\.signed|job\.opened|person\.(invited|joined|described)|invitation\.withdrawn|access\.ended|twostep\.|reminder\.made)/;
   const path = (kind) =>
-    /^(person|invitation|access|two-step|reminder|client\.(added|described)|installation\.(added|described)|instrument\.(added|described)|firm|price|visit|check|calibration|card)/.test(
+    /^(person|invitation|access|twostep|reminder|client\.(added|described)|installation\.(added|described)|instrument\.(added|described)|firm|price|visit|check|calibration|card)/.test(
       kind,
     )
       ? '/api/firm'
       : `/api/jobs/${jobId}`;
 
   const forged = known.filter(({ kind }) => own.test(kind));
-  forged.push({ kind: 'two-step.asked', version: 1, body: { ofSupervisors: false } });
+  forged.push({ kind: 'twostep.asked', version: 1, body: { ofSupervisors: false } });
   for (const { kind, version, body } of forged.slice(0, 200)) {
     const { status, accepted } = await send(path(kind), make(kind, version, body));
     tried += 1;

@@ -246,8 +246,8 @@ export const firmKinds = {
   'person.joined': joined,
   'person.described': personDescribed,
   'access.ended': accessEnded,
-  'two-step.asked': twoStepAsked,
-  'two-step.removed': twoStepRemoved,
+  'twostep.asked': twoStepAsked,
+  'twostep.removed': twoStepRemoved,
   'entry.struck': firmKind({ body: strikeBody, office: true, apply: () => undefined }),
 } satisfies Kinds<FirmState, FirmLists>;
 

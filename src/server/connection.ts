@@ -36,6 +36,9 @@ const share = sharesOf({ places: mostAtWork - 2, mostOfOne: 5, patience: 8_000 }
 /** The database for the sign-in library only. Everything of a firm goes through `forFirm`. */
 export const authenticationDatabase = (): Database => connections().work.database;
 
+/** The same connections for the library that counts, which asks in its own words. */
+export const countingPool = (): Pool => connections().work.pool;
+
 /** Runs a transaction; of a query that fails, what it was asked with stays out of every log. */
 async function transact<T>(
   { database }: Connections,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, count, eq, gt, isNotNull, sql } from 'drizzle-orm';
-import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
-import type { Transaction } from './connection';
+import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import { type Transaction, countingPool } from './connection';
 import { entry, firmFile, link, picture } from './schema';
 
 /** What one firm may do within a day: many times what any has needed, and too little to fill a disk or to plague anybody. */
@@ -55,15 +55,41 @@ export async function whyNotKept(tx: Transaction, firmId: string, what: 'picture
   return (inAll?.all ?? 0) >= mostFilesInAll ? `No more than ${mostFilesInAll} files for one firm.` : null;
 }
 
-const entries = new RateLimiterMemory({ points: mostADay.entries, duration: 86_400 });
+/** How many entries of a firm's day a process takes at once: all processes count as one, and it is seldom asked for. */
+const block = 500;
 
-/** Counts entries sent for a firm to this process; answers for how many seconds it takes no more, 0 where it may. */
-export async function takeEntries(firmId: string, many: number): Promise<number> {
-  try {
-    await entries.consume(firmId, many);
+/** Counts entries of firms by the day, over every process; each holds what it took and has not used. */
+export function countEntries() {
+  const day = new RateLimiterPostgres({
+    storeClient: countingPool(),
+    storeType: 'pool',
+    tableName: 'quota',
+    tableCreated: true,
+    clearExpiredByTimeout: false,
+    keyPrefix: 'entries',
+    points: mostADay.entries,
+    duration: 86_400,
+  });
+  const left = new Map<string, number>();
+  return async (firmId: string, many: number): Promise<number> => {
+    const lacks = many - (left.get(firmId) ?? 0);
+    if (lacks > 0) {
+      const taken = Math.ceil(lacks / block) * block;
+      try {
+        await day.consume(firmId, taken);
+      } catch (error) {
+        if (error instanceof RateLimiterRes) return Math.ceil(error.msBeforeNext / 1000);
+        throw error;
+      }
+      left.set(firmId, (left.get(firmId) ?? 0) + taken);
+    }
+    left.set(firmId, (left.get(firmId) ?? 0) - many);
     return 0;
-  } catch (error) {
-    if (error instanceof RateLimiterRes) return Math.ceil(error.msBeforeNext / 1000);
-    throw error;
-  }
+  };
 }
+
+let counted: ReturnType<typeof countEntries> | undefined;
+
+/** Counts entries sent for a firm; answers for how many seconds it takes no more, 0 where it may. */
+export const takeEntries = (firmId: string, many: number): Promise<number> =>
+  (counted ??= countEntries())(firmId, many);

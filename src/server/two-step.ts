@@ -18,7 +18,7 @@ type Asker = FirmActor & { readonly email: string; readonly twoStep: boolean };
 export function askTwoSteps(asker: Asker, ofSupervisors: boolean): Promise<Done> {
   if (ofSupervisors && !asker.twoStep)
     return Promise.resolve({ ok: false, problem: 'Set up your own two-step sign-in first, under Your account.' });
-  return recordOwnActs(asker, [ownAct('two-step.asked', { ofSupervisors })], async (tx) => {
+  return recordOwnActs(asker, [ownAct('twostep.asked', { ofSupervisors })], async (tx) => {
     const supervisors = await tx
       .select({ id: user.id })
       .from(user)
@@ -29,7 +29,7 @@ export function askTwoSteps(asker: Asker, ofSupervisors: boolean): Promise<Done>
 
 /** Takes away what somebody of the firm signs in with beside their password, and signs them out. */
 export function removeTwoSteps(asker: FirmActor, personId: string): Promise<Done> {
-  return recordOwnActs(asker, [ownAct('two-step.removed', { personId })], async (tx) => {
+  return recordOwnActs(asker, [ownAct('twostep.removed', { personId })], async (tx) => {
     const [person] = await tx
       .update(user)
       .set({ twoFactorEnabled: false })

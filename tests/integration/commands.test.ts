@@ -52,7 +52,7 @@ describe('somebody who lost their phone', () => {
     );
     expect(left.rows[0]?.n).toBe(0);
     const told = await ask(
-      `select count(*)::int as n from entry where kind = 'two-step.removed' and made_by = 'server'`,
+      `select count(*)::int as n from entry where kind = 'twostep.removed' and made_by = 'server'`,
     );
     expect(told.rows[0]?.n).toBe(1);
   });

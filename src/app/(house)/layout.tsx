@@ -13,7 +13,7 @@ export default async function HouseLayout({ children }: { children: ReactNode })
         <p role="status" className="margin-line mt-3 pl-3 text-sm">
           <strong>Your firm asks supervisors for two-step sign-in.</strong> Until you sign in with it you cannot act as
           supervisor.{' '}
-          <Link href="/account" className="font-semibold underline underline-offset-4">
+          <Link href="/account#two-step" className="font-semibold underline underline-offset-4">
             Your account
           </Link>
         </p>
