@@ -255,7 +255,7 @@ describe('what a page carries', () => {
     const answer = await fetch(`${app.baseUrl}/health`);
     expect([answer.status, await answer.json()]).toEqual([
       200,
-      { ready: true, database: 'answers', printing: 0, lastBackup: null },
+      { ready: true, database: 'answers', disk: 'has room', printing: 0, lastBackup: null },
     ]);
   });
 

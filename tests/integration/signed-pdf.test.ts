@@ -87,7 +87,10 @@ describe('the signature of a printed paper', () => {
 
   it('names its certificate, which this installation made and nothing else can be certified with', async () => {
     const { rows } = await asOwner((c) =>
-      c.query<{ certificate: Buffer; authority: Buffer; private_key: Buffer }>('select * from firm_key'),
+      c.query<{ certificate: Buffer; authority: Buffer; private_key: Buffer }>(
+        'select * from firm_key where firm_id = $1',
+        [actor.firmId],
+      ),
     );
     expect(rows).toHaveLength(1);
     const [own, authority] = [rows[0]?.certificate, rows[0]?.authority].map((der) => new X509Certificate(der ?? ''));
