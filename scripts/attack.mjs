@@ -2,6 +2,7 @@
 import { signedInCookie } from './bench/load.mjs';
 import { entries } from './attack/entries.mjs';
 import { files } from './attack/files.mjs';
+import { imports } from './attack/imports.mjs';
 import { malformed } from './attack/malformed.mjs';
 import { sessions } from './attack/sessions.mjs';
 import { tampering } from './attack/tampering.mjs';
@@ -29,7 +30,7 @@ try {
     cookie: await signedInCookie(app),
     other: await signedInCookie({ ...app, demo: { ...app.demo, people: app.demo.people.slice(1) } }),
   };
-  for (const attack of [trespass, malformed, entries, files, tampering, sessions, ...(isShort ? [] : [strangers])]) {
+  for (const attack of [trespass, malformed, entries, files, imports, tampering, sessions, ...(isShort ? [] : [strangers])]) {
     const from = Date.now();
     const { what, tried, failed } = await attack(given);
     failures += failed.length;

@@ -1,4 +1,14 @@
+import { createPrivateKey } from 'node:crypto';
 import * as z from 'zod';
+
+function isP256(text: string): boolean {
+  try {
+    const key = createPrivateKey({ key: Buffer.from(text, 'base64'), format: 'der', type: 'pkcs8' });
+    return key.asymmetricKeyDetails?.namedCurve === 'prime256v1';
+  } catch {
+    return false;
+  }
+}
 
 const schema = z.object({
   /** The application's own role: it cannot change or remove entries. */
@@ -13,7 +23,7 @@ const schema = z.object({
    * Certifies the keys that firms sign their PDFs with: a P-256 private key, PKCS #8 in DER as base64. Without it PDFs
    * carry no signature of their own.
    */
-  SIGNING_KEY: z.base64().optional(),
+  SIGNING_KEY: z.base64().refine(isP256, 'no P-256 private key').optional(),
   /** Public keys of other installations whose daily heads prove a document here, in DER as base64, with commas between. */
   KNOWN_HEAD_KEYS: z
     .string()

@@ -42,11 +42,12 @@ export async function sessions({ app, many }) {
   const client = new pg.Client({ connectionString: app.env.DATABASE_OWNER_URL });
   await client.connect();
   const { rows } = await client.query("select job_id as id from job_summary where status = 'under way' limit 1");
+  await client.end();
   const jobId = rows[0].id;
   const failed = [];
   let tried = 0;
-  const refuses = async (what, Cookie, all = inside(jobId)) => {
-    for (const [method, path] of all) {
+  const refuses = async (what, Cookie) => {
+    for (const [method, path] of inside(jobId)) {
       const headers = { Origin: app.baseUrl, 'Content-Type': 'application/json', ...(Cookie && { Cookie }) };
       const status = await askRaw(app.baseUrl, {
         method,
@@ -83,10 +84,6 @@ export async function sessions({ app, many }) {
     body: '{}',
   });
   await refuses('signed out', theirs);
-  await client.query(
-    'update session set expires_at = now() - interval \'1 second\' where user_id = (select id from "user" where email = $1)',
-    [app.demo.people[1]?.email ?? ''],
-  );
 
   // By a stranger, and by somebody whose session is not enough.
   for (const path of closed)
@@ -103,8 +100,6 @@ export async function sessions({ app, many }) {
     }
 
   // Keys of links, guessed: of the right form and never given.
-  const { rows: links } = await client.query('select count(*)::int as n from link');
-  await client.end();
   const keyed = routes().filter(({ pattern }) =>
     /^\/(ask|hand|choose|calendar|paper|sign|join|verify)\/\[token\]/.test(pattern),
   );
@@ -121,6 +116,5 @@ export async function sessions({ app, many }) {
       if (!answer || answer.status >= 500 || /Fenwhistle|[A-Z]{3,4}-20\d\d-\d{4}/.test(text))
         failed.push({ guessed: path, status: answer?.status });
     }
-  if (links[0].n === 0 && keyed.length === 0) failed.push({ what: 'no links to guess at' });
   return { what: 'sessions and keys that are none', tried, failed };
 }

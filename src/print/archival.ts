@@ -96,8 +96,8 @@ export class ArchivalDocument extends PDFDocument {
   }
 
   /**
-   * Leaves room for a signature over the whole file, on the page at hand: of no size and off the page, so that it covers
-   * nothing and nobody hears of it who listens to the page.
+   * Leaves room for a signature over the whole file. Its field has no size and lies off the page: it covers nothing, and
+   * a screen reader does not read it out.
    */
   reserveSignature(name: string): void {
     const anywhere = DEFAULT_BYTE_RANGE_PLACEHOLDER;

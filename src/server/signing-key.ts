@@ -185,7 +185,7 @@ const certifyItself = (by: { own: CryptoKey; its: CryptoKey }, now: Date) =>
     by,
   );
 
-/** What a reader of PDFs is given to trust the signatures of this installation's firms, in DER; null where it has no key. */
+/** What a PDF reader is given to trust the signatures of this installation's firms, in DER; null without a key. */
 export async function authorityCertificate(now: Date): Promise<Buffer | null> {
   const by = await authorityKey();
   return by && derOf(await certifyItself(by, now));

@@ -63,7 +63,7 @@ const twoSteps = new Set([
 
 type Held = { readonly session: Readonly<Record<string, unknown>> } | null | undefined;
 
-/** Whether a session about to begin does so with two steps: by the way in, or because it takes the place of one that did. */
+/** Whether a session about to begin does so with two steps: by the way in, or in place of one that did. */
 export const beginsWithTwoSteps = (path: string | undefined, before: Held): boolean =>
   twoSteps.has(path ?? '') ||
   (!path?.startsWith('/sign-in') && path !== '/two-factor/disable' && before?.session['twoStep'] === true);

@@ -71,7 +71,7 @@ export async function ownTwoSteps(personId: string): Promise<OwnTwoSteps> {
   };
 }
 
-/** Says that whoever asks is who they say, by their password: for ten minutes, on this device, they may change passkeys. */
+/** Confirms by the password that it is the person themselves: for ten minutes this session may change passkeys. */
 export async function confirmOwnSession(asker: Asker, password: string): Promise<Done> {
   const asked = await headers();
   const wrong = await confirmPassword(asker, password, asked, 'nothing was changed');

@@ -47,7 +47,7 @@ export type PublicCheck = Checked & {
   readonly documentHash: string;
   /** What the entry is that now stands where the seal does not hold. */
   readonly found: { readonly kind: string; readonly recordedAt: Date } | null;
-  /** The document that says it puts this one right; whether its own entries say so too, and its seal holds over them. */
+  /** The document that says it replaces this one; whether its own seal holds. */
   readonly replacedBy: (Neighbour & { readonly holds: boolean }) | null;
   readonly replaces: Neighbour | null;
   /** Who signed from outside the firm, when, and from which network address. */

@@ -48,6 +48,11 @@ export async function beginJob(page: Page, sort: string): Promise<void> {
 /** Opens a job of the test's own, at an address nobody has been to, and answers where it is. */
 export async function openJob(page: Page, reference: string): Promise<string> {
   await beginJob(page, 'Report on what exists');
+  return openBegunJob(page, reference);
+}
+
+/** Fills in the rest of the dialog at hand and opens the job; answers where it is. */
+export async function openBegunJob(page: Page, reference: string): Promise<string> {
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Your reference').fill(reference);
   await dialog.getByLabel('Address of the installation').fill(`${reference} Tansy Court, Marrowby ${v7().slice(-6)}`);

@@ -10,6 +10,7 @@ import {
   expect,
   fill,
   noteCrackedRose,
+  openBegunJob,
   openJob,
   settled,
   signIn,
@@ -20,21 +21,6 @@ import {
 async function say(page: Page, sort: string, did: string): Promise<void> {
   await beginJob(page, sort);
   if (did) await page.getByRole('dialog').getByLabel('What, where, on which circuit').fill(did);
-}
-
-async function open(page: Page, reference: string): Promise<string> {
-  const dialog = page.getByRole('dialog');
-  for (const [label, text] of [
-    ['Your reference', reference],
-    ['Address of the installation', `${reference} Tansy Court, Marrowby`],
-    ['Premises', 'Two-bedroom flat'],
-    ['Client: who pays', 'Larkspur Lettings'],
-  ] as const)
-    await dialog.getByLabel(label).fill(text);
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
-  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
-  await settled(page);
-  return new URL(page.url()).pathname;
 }
 
 async function demoJob(page: Page, reference: string): Promise<string> {
@@ -116,7 +102,7 @@ test('what was done says which paper, why, and who is told; another one takes a 
 test('a new circuit opens as a certificate with what was said filled in', async ({ page }) => {
   await signIn(page);
   await say(page, 'New circuit', 'New cooker circuit 9 from the consumer unit to the kitchen');
-  const job = await open(page, 'NW-2');
+  const job = await openBegunJob(page, 'NW-2');
   await page.goto(`${job}/brief`);
   await settled(page);
   await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(/New cooker circuit 9/);
@@ -174,7 +160,7 @@ test('a minor-works form from what was done to a verified file, by keyboard alon
     'Addition or alteration of a circuit',
     'Double socket added in the back bedroom beside the window, from circuit 3',
   );
-  await open(page, 'NW-4');
+  await openBegunJob(page, 'NW-4');
   const { keys } = await minorWorksByKeyboard(page, demo.password);
   expect(keys).toBeLessThan(700);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^MWC-\d{4}-\d{4}$/);

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHmac } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { minorWorksByKeyboard } from '../../scripts/bench/minor-works.mjs';
-import { beginJob, demo, expect, settled, test } from './ledger-page';
+import { beginJob, demo, expect, openBegunJob, test } from './ledger-page';
 
 /** A passkey belongs to a name: on one machine to this one. */
 test.use({ baseURL: `http://localhost:${new URL(process.env.APP_URL ?? '').port}` });
@@ -58,15 +58,14 @@ function digits(key: string): string {
 
 async function addPasskey(page: Page, said: string): Promise<void> {
   await page.goto('/account');
-  await page.getByRole('button', { name: 'Add a passkey' }).click();
+  await page.getByRole('button', { name: 'Add passkey' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('What to call it').fill('Work phone');
   await dialog.getByLabel('Your password').fill('not this one');
-  await dialog.getByRole('button', { name: 'Add it' }).click();
+  await dialog.getByRole('button', { name: 'Add passkey' }).click();
   await expect(dialog.getByRole('alert')).toContainText('nothing was changed');
   await dialog.getByLabel('Your password').fill(said);
-  await dialog.getByRole('button', { name: 'Add it' }).click();
-  await expect(page.getByRole('list', { name: 'Your passkeys' })).toContainText('Work phone');
+  await dialog.getByRole('button', { name: 'Add passkey' }).click();
+  await expect(page.getByRole('list', { name: 'Your passkeys' })).toContainText('Chrome on Linux');
 }
 
 test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, and one who lost the phone', async ({
@@ -81,7 +80,7 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
 
   // Nobody asks of others what they have not set up.
   await page.goto('/firm');
-  const asks = page.getByRole('checkbox', { name: 'Supervisors sign in with two steps' });
+  const asks = page.getByRole('checkbox', { name: 'Require two-step sign-in for supervisors' });
   await asks.click();
   await expect(page.getByText('Set up your own two-step sign-in first')).toBeVisible();
   await expect(asks).not.toBeChecked();
@@ -94,27 +93,27 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   const other = await (await browser.newContext()).newPage();
   await password(other, odd.email, odd.said);
   await inside(other);
-  await expect(other.getByText('Your firm asks supervisors for two-step sign-in')).toBeVisible();
+  await expect(other.getByText('Your firm requires two-step sign-in for supervisors')).toBeVisible();
   await other.goto('/firm');
   await expect(other.getByText('A supervisor asks people in.')).toBeVisible();
   await other.goto('/account');
   await other.getByRole('button', { name: 'Set up codes' }).click();
   const dialog = other.getByRole('dialog');
   await dialog.getByLabel('Your password').fill(odd.said);
-  await dialog.getByRole('button', { name: 'Go on' }).click();
+  await dialog.getByRole('button', { name: 'Continue' }).click();
   await expect(dialog.getByRole('img')).toBeVisible();
   const key = (await dialog.getByText(/^[A-Z2-7]{32,}$/).textContent()) ?? '';
   await dialog.getByLabel('Six digits').fill('12 34');
-  await dialog.getByRole('button', { name: 'Check the code' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Six digits');
+  await dialog.getByRole('button', { name: 'Verify code' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Enter six digits');
   await dialog.getByLabel('Six digits').fill(digits(key));
-  await dialog.getByRole('button', { name: 'Check the code' }).click();
+  await dialog.getByRole('button', { name: 'Verify code' }).click();
   const shown = dialog.getByRole('list', { name: 'Recovery codes' }).getByRole('listitem');
   await expect(shown).toHaveCount(10);
   const recovery = await shown.allTextContents();
   expect(new Set(recovery).size).toBe(10);
-  await dialog.getByRole('button', { name: 'I have them' }).click();
-  await expect(other.getByText('On: signing in with the password asks for the code')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(other.getByText('On. You enter a code from your app')).toBeVisible();
   await other.goto('/firm');
   await expect(other.getByRole('heading', { name: 'Ask somebody in' })).toBeVisible();
 
@@ -123,18 +122,18 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await password(other, odd.email, odd.said);
   await other.getByLabel('Six digits').fill(digits(key) === '000000' ? '000001' : '000000');
   await other.getByRole('button', { name: 'Sign in' }).click();
-  await expect(other.getByRole('alert').first()).toContainText('not the code');
+  await expect(other.getByRole('alert').first()).toContainText('not the current code');
   await other.getByRole('button', { name: /Use a recovery code/ }).click();
-  await other.getByLabel('One of your recovery codes').fill(recovery[3] ?? '');
+  await other.getByLabel('Recovery code').fill(recovery[3] ?? '');
   await other.getByRole('button', { name: 'Sign in' }).click();
   await inside(other);
   await leave(other);
   await password(other, odd.email, odd.said);
   await other.getByRole('button', { name: /Use a recovery code/ }).click();
-  await other.getByLabel('One of your recovery codes').fill(recovery[3] ?? '');
+  await other.getByLabel('Recovery code').fill(recovery[3] ?? '');
   await other.getByRole('button', { name: 'Sign in' }).click();
   await expect(other.getByRole('alert').first()).toContainText('used before');
-  await other.getByRole('button', { name: 'Use the app after all' }).click();
+  await other.getByRole('button', { name: 'Use the app instead' }).click();
   await other.getByLabel('Six digits').fill(digits(key));
   await other.getByRole('button', { name: 'Sign in' }).click();
   await inside(other);
@@ -144,9 +143,9 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await password(page, vera.email, vera.said);
   await inside(page);
   await page.goto('/account');
-  await expect(page.getByRole('button', { name: 'Add a passkey' })).toBeDisabled();
-  await expect(page.getByRole('button', { name: 'Remove Work phone' })).toBeDisabled();
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('Sign out and in again');
+  await expect(page.getByRole('button', { name: 'Add passkey' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Remove Chrome on Linux' })).toBeDisabled();
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('Sign out, then sign in');
   const byScript = await page.evaluate(async (said) => {
     const ask = async (path: string, body?: unknown) => {
       const init = body
@@ -169,9 +168,9 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await page.goto('/firm');
   const theirs = page.getByRole('listitem').filter({ hasText: odd.email });
   await theirs.getByRole('button', { name: 'Change' }).click();
-  await theirs.getByRole('button', { name: /Lost the phone/ }).click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click();
-  await expect(page.getByText('signs in with the password, and sets up two steps again')).toBeVisible();
+  await theirs.getByRole('button', { name: 'Reset two-step sign-in' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Reset' }).click();
+  await expect(page.getByText('now signs in with the password alone')).toBeVisible();
   await other.goto('/');
   await expect(other).toHaveURL(/sign-in/);
   await password(other, odd.email, odd.said);
@@ -184,20 +183,11 @@ test('a declaration is signed with a passkey in place of the password', async ({
   await inside(page);
   await addPasskey(page, demo.password);
   await beginJob(page, 'Addition or alteration of a circuit');
-  const dialog = page.getByRole('dialog');
-  await dialog
+  await page
+    .getByRole('dialog')
     .getByLabel('What, where, on which circuit')
     .fill('Double socket added in the back bedroom beside the window, from circuit 3');
-  for (const [label, text] of [
-    ['Your reference', 'TS-1'],
-    ['Address of the installation', 'TS-1 Tansy Court, Marrowby'],
-    ['Premises', 'Two-bedroom flat'],
-    ['Client: who pays', 'Larkspur Lettings'],
-  ] as const)
-    await dialog.getByLabel(label).fill(text);
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
-  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
-  await settled(page);
+  await openBegunJob(page, 'TS-1');
   await minorWorksByKeyboard(page, '', (at: Page) => at.getByRole('button', { name: 'Sign with a passkey' }).click());
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^MWC-\d{4}-\d{4}$/);
 });

@@ -133,6 +133,8 @@ describe('the signature of a printed paper', () => {
     expect(await keyOf()).not.toBe(anew);
     certifyWith(newKey());
     expect(await keyOf()).not.toBe(anew);
+    certifyWith('MC4CAQAwBQYDK2VwBCIEIA==');
+    await expect(signingKeyOf(mine.firmId, noon)).rejects.toThrow(/SIGNING_KEY: no P-256 private key/);
     certifyWith(undefined);
     expect(await signingKeyOf(mine.firmId, noon)).toBeNull();
     const unsigned = join(folder, 'unsigned.pdf');

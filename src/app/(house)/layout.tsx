@@ -11,8 +11,8 @@ export default async function HouseLayout({ children }: { children: ReactNode })
       <HouseHead person={{ id, name, firmId }} />
       {heldBack && (
         <p role="status" className="margin-line mt-3 pl-3 text-sm">
-          <strong>Your firm asks supervisors for two-step sign-in.</strong> Until you sign in with it you cannot act as
-          supervisor.{' '}
+          <strong>Your firm requires two-step sign-in for supervisors.</strong> Until you sign in with it you cannot act
+          as supervisor.{' '}
           <Link href="/account#two-step" className="font-semibold underline underline-offset-4">
             Your account
           </Link>

@@ -30,8 +30,8 @@ export type SealedModel = Pick<IssuedRow, 'number' | 'issuedAt' | 'kind' | 'firm
 };
 
 /**
- * What travels within a printed file: what the document's hash is over, and the end of the chain of its entries. The hash
- * is SHA-256 of that end, a line break, and `sealed` in canonical form (its keys in order, nothing between).
+ * What travels within a printed file: what the document's hash is over, and the end of the chain of its entries. The
+ * hash is SHA-256 of that end, a line break, and `sealed` in canonical form (its keys in order, nothing between).
  */
 export const sealedRecord = (sealed: SealedModel, { links, documentHash }: Seal): string =>
   JSON.stringify({

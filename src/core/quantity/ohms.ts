@@ -1,17 +1,18 @@
-import { type Exact, type Rounding, compare, toFixed } from './exact';
+import { type Exact, type Rounding, compare, exact, toFixed } from './exact';
 import type { Known } from './reading-value';
 
 /** A resistance as people here read it: two decimals, half up. */
 export const ohms = (value: Exact): string => `${toFixed(value, 2, 'half-up')} Ω`;
 
 /**
- * Two figures as text that differ where they do: with two decimals, or as many more as it takes to tell them apart. The
- * first is rounded as asked: "at least" goes down and "at most" up, so that what is said holds.
+ * Two figures as text that differ where they do, the same way round: with two decimals, or as many more as that takes.
+ * The first is rounded as asked: "at least" goes down and "at most" up, so that the text stays true.
  */
 export function toldApart(a: Exact, b: Exact, least = 2, rounding: Rounding = 'half-up'): readonly [string, string] {
   for (let places = least; ; places += 1) {
     const [one, other] = [toFixed(a, places, rounding), toFixed(b, places, 'half-up')];
-    if (one !== other || compare(a, b) === 0 || places >= 12) return [one, other];
+    if (compare(a, b) === 0) return [other, other];
+    if (compare(exact(one), exact(other)) === compare(a, b) || places >= 12) return [one, other];
   }
 }
 

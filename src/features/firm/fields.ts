@@ -19,19 +19,12 @@ export const signInFields = z.object({ email, password: z.string().min(1, 'Give 
 export type SignInFields = z.infer<typeof signInFields>;
 
 /** The six digits an app shows; people type them with a gap. */
-export const codeFields = z.object({
-  code: z
-    .string()
-    .transform((text) => text.replace(/\s/g, ''))
-    .pipe(z.string().regex(/^\d{6}$/, 'Six digits, as the app shows them.')),
-});
-export const recoveryFields = z.object({ code: z.string().trim().min(1, 'Give one of the codes.').max(40) });
-
-/** The password given anew, and what a new passkey is to be called. */
-export const ownPasswordFields = z.object({ password: z.string().min(1, 'Give your password.').max(200) });
-export const newPasskeyFields = ownPasswordFields.extend({
-  name: z.string().trim().min(1, 'Give it a name, such as the phone it is on.').max(60),
-});
+export const appCode = z
+  .string()
+  .transform((text) => text.replace(/\s/g, ''))
+  .pipe(z.string().regex(/^\d{6}$/, 'Enter six digits, as the app shows them.'));
+export const recoveryCode = z.string().trim().min(1, 'Enter one of your recovery codes.').max(40);
+export const ownPassword = z.string().min(1, 'Enter your password.').max(200);
 
 export const linkFields = z.object({ email });
 export const newPasswordFields = z.object({ password });

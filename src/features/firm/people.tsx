@@ -96,7 +96,7 @@ function TwoStepOfSupervisors({ asks }: { asks: boolean }) {
   return (
     <div className="pt-3">
       <Checkbox
-        label="Supervisors sign in with two steps"
+        label="Require two-step sign-in for supervisors"
         checked={asks}
         disabled={busy}
         onChange={(next) =>
@@ -107,7 +107,7 @@ function TwoStepOfSupervisors({ asks }: { asks: boolean }) {
         }
       />
       <p className="text-sm text-faint">
-        A passkey, or a code from an app beside the password. Until then they cannot act as supervisor.
+        A passkey, or a code from an app with the password. Without it they cannot act as supervisor.
       </p>
     </div>
   );
@@ -119,16 +119,16 @@ function RemoveTwoSteps({ person }: { person: Person }) {
     <Confirm
       trigger={
         <Button look="quiet" disabled={busy}>
-          Lost the phone: remove two-step sign-in
+          Reset two-step sign-in
         </Button>
       }
-      title={`Remove ${person.name}'s two-step sign-in?`}
-      what="Their passkeys, codes and recovery codes stop working and they are signed out everywhere. They sign in with the password and set it up again."
-      act="Remove it"
+      title={`Reset two-step sign-in for ${person.name}?`}
+      what="For a lost phone. Their passkeys and codes stop working, and they are signed out everywhere. They sign in with the password and set it up again."
+      act="Reset"
       onConfirm={() =>
         start(async () => {
           const done = await removeTwoStepsAction(person.id).catch(unanswered);
-          toast(done.ok ? `${person.name} signs in with the password, and sets up two steps again.` : done.problem);
+          toast(done.ok ? `Reset. ${person.name} now signs in with the password alone.` : done.problem);
         })
       }
     />

@@ -57,12 +57,12 @@ export function HeadsView({ heads }: { heads: readonly DailyHead[] }) {
           Signed PDFs
         </h2>
         <p>
-          PDFs issued here carry the signature of the firm. A PDF reader says whose it is, and whether the file was
-          changed, once it is given this certificate to trust.
+          PDFs issued here carry the firm&rsquo;s signature. Add this certificate to your PDF reader. The reader then
+          shows who signed a file, and whether it was changed.
         </p>
         <p className="pt-2">
           <a className={linkLook('plain')} href="/heads/authority" download>
-            Download the certificate
+            Download certificate
           </a>
         </p>
       </section>

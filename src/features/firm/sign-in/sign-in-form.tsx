@@ -2,7 +2,7 @@
 
 import { zodResolver } from '@hookform/resolvers/zod';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useState, useTransition } from 'react';
 import { useForm } from 'react-hook-form';
 import { usePasskeys } from '../../../client/use-passkeys';
 import { Button } from '../../../ui/button';
@@ -16,6 +16,7 @@ export function SignInForm() {
   const signIn = useSignIn();
   const [isAsked, setIsAsked] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [byPasskey, startPasskey] = useTransition();
   const passkeys = usePasskeys();
   const { register, handleSubmit, formState } = useForm<SignInFields>({ resolver: zodResolver(signInFields) });
   const { errors, isSubmitting } = formState;
@@ -25,7 +26,7 @@ export function SignInForm() {
     setIsAsked(signedIn.is === 'asked for a code');
     setProblem(problemOf(signedIn));
   });
-  if (isAsked) return <SecondStep signIn={signIn} again={() => setIsAsked(false)} />;
+  if (isAsked) return <SecondStep signIn={signIn} cancel={() => setIsAsked(false)} />;
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="space-y-4">
       <FormField
@@ -49,10 +50,13 @@ export function SignInForm() {
       {passkeys && (
         <Button
           className="min-h-11 w-full"
-          onClick={() => {
-            setProblem(null);
-            void signIn.withPasskey().then((signedIn) => setProblem(problemOf(signedIn)));
-          }}
+          disabled={byPasskey || isSubmitting}
+          onClick={() =>
+            startPasskey(async () => {
+              setProblem(null);
+              setProblem(problemOf(await signIn.withPasskey()));
+            })
+          }
         >
           Sign in with a passkey
         </Button>

@@ -39,17 +39,17 @@ export function useSignIn() {
     withCode: async (code: string) =>
       enter(
         await twoFactor.verifyTotp({ code }).catch(silent),
-        'That is not the code the app shows now. After five wrong ones, sign in again.',
+        'That is not the current code. After five wrong codes, sign in again.',
       ),
     withRecoveryCode: async (code: string) =>
       enter(
         await twoFactor.verifyBackupCode({ code }).catch(silent),
-        'That recovery code is not one of yours, or was used before.',
+        'That recovery code is wrong or was used before.',
       ),
     withPasskey: async () =>
       enter(
         (await signIn.passkey().catch(silent)) ?? silent(),
-        'No passkey of yours was used: you are not signed in. Use your password.',
+        'No passkey was used. Try again, or use your password.',
       ),
   };
 }

@@ -1,14 +1,11 @@
 'use client';
 
-import { zodResolver } from '@hookform/resolvers/zod';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import type * as z from 'zod';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
-import { FormField, FormProblem } from '../../../ui/form-field';
-import { codeFields, ownPasswordFields } from '../fields';
+import { AskOne } from '../ask-one';
+import { appCode, ownPassword } from '../fields';
 import { authenticationClient } from '../sign-in/authentication-client';
 import { unanswered } from '../unanswered';
 
@@ -19,7 +16,7 @@ type Secret = { readonly picture: string; readonly text: string };
 const titles: { [A in Act]: string } = {
   'set up': 'Codes from an app',
   'new recovery codes': 'New recovery codes',
-  'turn off': 'Turn codes off',
+  'turn off': 'Turn off codes',
 };
 const silent = () => ({ data: null, error: { status: 0 } });
 const whyNot = ({ status }: { readonly status: number }): string =>
@@ -75,8 +72,7 @@ export function Codes({ isSet, mayChange }: { isSet: boolean; mayChange: boolean
   };
   const withCode = async (code: string): Promise<string | null> => {
     const { error } = await twoFactor.verifyTotp({ code }).catch(silent);
-    if (error)
-      return error.status === 0 ? unanswered().problem : 'That is not the code the app shows now. Try the next.';
+    if (error) return error.status === 0 ? unanswered().problem : 'That is not the current code. Try the next one.';
     setIsProved(true);
     return null;
   };
@@ -85,8 +81,8 @@ export function Codes({ isSet, mayChange }: { isSet: boolean; mayChange: boolean
       <h3 className="text-base">Codes from an app</h3>
       <p className="text-sm text-faint">
         {isSet
-          ? 'On: signing in with the password asks for the code that your app shows.'
-          : 'An authenticator app on your phone shows six digits, which signing in then asks for.'}
+          ? 'On. You enter a code from your app when you sign in with your password.'
+          : 'An authenticator app on your phone shows six digits. You enter them when you sign in.'}
       </p>
       <div className="flex flex-wrap gap-3">
         {!isSet && (
@@ -100,7 +96,7 @@ export function Codes({ isSet, mayChange }: { isSet: boolean; mayChange: boolean
               New recovery codes
             </Button>
             <Button look="quiet" disabled={!mayChange} className="max-md:min-h-11" onClick={() => setAct('turn off')}>
-              Turn codes off
+              Turn off codes
             </Button>
           </>
         )}
@@ -110,24 +106,28 @@ export function Codes({ isSet, mayChange }: { isSet: boolean; mayChange: boolean
           <RecoveryCodes codes={recovery} done={leave} />
         ) : secret ? (
           <>
-            <p>Scan this with the app, or type the key into it.</p>
+            <p>Scan this with your app, or type the key.</p>
             {/* eslint-disable-next-line @next/next/no-img-element -- made here, of a secret: nothing fetches it */}
             <img src={secret.picture} alt="The key as a QR code" width={220} height={220} className="my-2 bg-white" />
             <p className="break-all select-all font-mono text-sm">{secret.text}</p>
-            <Ask
+            <AskOne
               key="code"
               label="Six digits the app shows now"
-              act="Check the code"
-              schema={codeFields}
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              act="Verify code"
+              schema={appCode}
               send={withCode}
             />
           </>
         ) : (
-          <Ask
+          <AskOne
             key="password"
             label="Your password"
-            act={act === 'turn off' ? 'Turn them off' : 'Go on'}
-            schema={ownPasswordFields}
+            type="password"
+            autoComplete="current-password"
+            act={act === 'turn off' ? 'Turn off codes' : 'Continue'}
+            schema={ownPassword}
             send={withPassword}
           />
         )}
@@ -136,58 +136,17 @@ export function Codes({ isSet, mayChange }: { isSet: boolean; mayChange: boolean
   );
 }
 
-type AskProps = {
-  readonly label: string;
-  readonly act: string;
-  readonly schema: typeof codeFields | typeof ownPasswordFields;
-  readonly send: (said: string) => Promise<string | null>;
-};
-
-/** Asks for one thing, and says what is wrong with it. */
-function Ask({ label, act, schema, send }: AskProps) {
-  const isCode = schema === codeFields;
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, formState } = useForm<z.input<typeof codeFields> & z.input<typeof ownPasswordFields>>(
-    {
-      resolver: zodResolver(schema) as never,
-      defaultValues: { code: '', password: '' },
-    },
-  );
-  const { errors, isSubmitting } = formState;
-  const field = isCode ? 'code' : 'password';
-  const submit = handleSubmit(async (said) => {
-    setProblem(null);
-    setProblem(await send(said[field]));
-  });
-  return (
-    <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3 pt-2">
-      <FormField
-        label={label}
-        type={isCode ? 'text' : 'password'}
-        inputMode={isCode ? 'numeric' : undefined}
-        autoComplete={isCode ? 'one-time-code' : 'current-password'}
-        problem={errors[field]?.message}
-        {...register(field)}
-      />
-      {problem && <FormProblem>{problem}</FormProblem>}
-      <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
-        {act}
-      </Button>
-    </form>
-  );
-}
-
 /** Shown once: what gets somebody in when the phone is gone. */
 function RecoveryCodes({ codes, done }: { codes: readonly string[]; done: () => void }) {
   return (
     <div className="space-y-3">
-      <p className="font-semibold">Write these down, or print them: each signs you in once, without the app.</p>
+      <p className="font-semibold">Write these codes down. Each one signs you in once, without the app.</p>
       <ul aria-label="Recovery codes" className="grid grid-cols-2 gap-x-6 gap-y-1 font-mono select-all">
         {codes.map((code) => (
           <li key={code}>{code}</li>
         ))}
       </ul>
-      <p className="text-sm text-faint">They are not shown again. New ones put these out of use.</p>
+      <p className="text-sm text-faint">They are not shown again. New codes replace them.</p>
       <div className="flex flex-wrap gap-3">
         <Button
           className="max-md:min-h-11"
@@ -196,7 +155,7 @@ function RecoveryCodes({ codes, done }: { codes: readonly string[]; done: () => 
           Copy
         </Button>
         <Button look="next" className="max-md:min-h-11" onClick={done}>
-          I have them
+          Done
         </Button>
       </div>
     </div>

@@ -1,61 +1,44 @@
 'use client';
 
-import { zodResolver } from '@hookform/resolvers/zod';
 import { formatDistanceToNow } from 'date-fns/formatDistanceToNow';
 import { enGB } from 'date-fns/locale/en-GB';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import type * as z from 'zod';
 import { usePasskeys } from '../../../client/use-passkeys';
+import { deviceOf } from '../../../core/words/device';
 import type { OwnPasskey } from '../../../server/two-step';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
-import { FormField, FormProblem } from '../../../ui/form-field';
 import { confirmAction } from '../actions';
-import { newPasskeyFields, ownPasswordFields } from '../fields';
+import { AskOne } from '../ask-one';
+import { ownPassword } from '../fields';
 import { authenticationClient } from '../sign-in/authentication-client';
 import { unanswered } from '../unanswered';
 
-type Fields = z.infer<typeof newPasskeyFields>;
 type Asked = { readonly act: 'add' } | { readonly act: 'remove'; readonly passkey: OwnPasskey };
 
 const silent = () => ({ error: { status: 0, message: undefined } });
 
-/** The passkeys of the person signed in. Each change asks for the password: an open phone in a van is not enough. */
+/** The passkeys of the person signed in. Each change needs the password: an open phone in a van is not enough. */
 export function Passkeys({ passkeys, mayChange }: { passkeys: readonly OwnPasskey[]; mayChange: boolean }) {
   const router = useRouter();
   const knows = usePasskeys();
   const [asked, setAsked] = useState<Asked | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const { register, handleSubmit, reset, formState } = useForm<Fields>({
-    resolver: zodResolver(asked?.act === 'add' ? newPasskeyFields : ownPasswordFields) as never,
-    defaultValues: { name: '', password: '' },
-  });
-  const { errors, isSubmitting } = formState;
-  const leave = () => {
-    setAsked(null);
-    setProblem(null);
-    reset();
-  };
-  const change = handleSubmit(async ({ password, name }) => {
-    setProblem(null);
+  const change = async (password: string): Promise<string | null> => {
     const confirmed = await confirmAction(password).catch(unanswered);
-    if (!confirmed.ok) return setProblem(confirmed.problem);
+    if (!confirmed.ok) return confirmed.problem;
     const { passkey } = authenticationClient;
-    const done =
-      (await (
-        asked?.act === 'remove' ? passkey.deletePasskey({ id: asked.passkey.id }) : passkey.addPasskey({ name })
-      ).catch(silent)) ?? silent();
-    if (done.error)
-      return setProblem(
-        done.error.status === 0
-          ? 'No passkey was made: nothing was changed. Try again.'
-          : (done.error.message ?? 'The server did not take it: nothing was changed.'),
-      );
-    leave();
+    const changing =
+      asked?.act === 'remove'
+        ? passkey.deletePasskey({ id: asked.passkey.id })
+        : passkey.addPasskey({ name: deviceOf(navigator.userAgent) });
+    const { error } = (await changing.catch(silent)) ?? silent();
+    if (error?.status === 0) return 'No passkey was created: nothing was changed. Try again.';
+    if (error) return error.message ?? 'The server refused it: nothing was changed.';
+    setAsked(null);
     router.refresh();
-  });
+    return null;
+  };
   return (
     <div className="space-y-2">
       <h3 className="text-base">Passkeys</h3>
@@ -74,6 +57,7 @@ export function Passkeys({ passkeys, mayChange }: { passkeys: readonly OwnPasske
               </span>
               <Button
                 disabled={!mayChange}
+                className="max-md:min-h-11"
                 aria-label={`Remove ${passkey.name}`}
                 onClick={() => setAsked({ act: 'remove', passkey })}
               >
@@ -85,37 +69,26 @@ export function Passkeys({ passkeys, mayChange }: { passkeys: readonly OwnPasske
       )}
       {knows ? (
         <Button disabled={!mayChange} className="max-md:min-h-11" onClick={() => setAsked({ act: 'add' })}>
-          Add a passkey
+          Add passkey
         </Button>
       ) : (
-        <p className="text-sm">This browser, at this address, cannot make one. Codes from an app work everywhere.</p>
+        <p className="text-sm">
+          This browser cannot create a passkey at this address. Codes from an app work everywhere.
+        </p>
       )}
       <Dialog
         open={asked !== null}
-        onOpenChange={(open) => !open && leave()}
-        title={asked?.act === 'remove' ? `Remove ${asked.passkey.name}` : 'Add a passkey'}
+        onOpenChange={(open) => !open && setAsked(null)}
+        title={asked?.act === 'remove' ? `Remove ${asked.passkey.name}` : 'Add passkey'}
       >
-        <form onSubmit={(event) => void change(event)} noValidate className="space-y-3">
-          {asked?.act === 'add' && (
-            <FormField
-              label="What to call it"
-              hint="Such as the phone it is on."
-              problem={errors.name?.message}
-              {...register('name')}
-            />
-          )}
-          <FormField
-            label="Your password"
-            type="password"
-            autoComplete="current-password"
-            problem={errors.password?.message}
-            {...register('password')}
-          />
-          {problem && <FormProblem>{problem}</FormProblem>}
-          <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
-            {asked?.act === 'remove' ? 'Remove it' : 'Add it'}
-          </Button>
-        </form>
+        <AskOne
+          label="Your password"
+          type="password"
+          autoComplete="current-password"
+          act={asked?.act === 'remove' ? 'Remove passkey' : 'Add passkey'}
+          schema={ownPassword}
+          send={change}
+        />
       </Dialog>
     </div>
   );

@@ -10,7 +10,7 @@ type Props = {
   readonly heldBack: boolean;
 };
 
-/** What somebody signs in with beside their password: passkeys, codes from an app, and codes for the day both are lost. */
+/** What a person signs in with besides the password: passkeys, codes from an app, and recovery codes. */
 export function TwoStep({ own, twoStep, heldBack }: Props) {
   const isSet = own.codes || own.passkeys.length > 0;
   // Whoever has only the password changes nothing of the second step.
@@ -23,8 +23,8 @@ export function TwoStep({ own, twoStep, heldBack }: Props) {
       {heldBack && (
         <p role="alert" className="border-l-4 border-ink pl-3 text-sm font-semibold">
           {isSet
-            ? 'Sign out and in again with your passkey or a code: until then you cannot act as supervisor.'
-            : 'Your firm asks supervisors for it. Set up one of these: until then you cannot act as supervisor.'}
+            ? 'Sign out, then sign in with your passkey or a code: until then you cannot act as supervisor.'
+            : 'Your firm requires it for supervisors. Set up a passkey or codes: until then you cannot act as supervisor.'}
         </p>
       )}
       {!mayChange && !heldBack && (

@@ -1,8 +1,7 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
-import { startAuthentication } from '@simplewebauthn/browser';
-import { useState } from 'react';
+import { useState, useTransition } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { useJob } from '../../../client/job-provider';
@@ -56,10 +55,12 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
     setProblem(null);
     await send({ ...declaration(), proof: { by: 'password', password } });
   });
+  const [byPasskey, startPasskey] = useTransition();
   const signWithPasskey = async () => {
     setProblem(null);
     const signing = declaration();
     try {
+      const { startAuthentication } = await import('@simplewebauthn/browser');
       const optionsJSON = await askPasskeyAction(signing);
       if (!optionsJSON) return setProblem('You have no passkey yet: add one under Your account, or use your password.');
       const answer = await startAuthentication({ optionsJSON }).catch(() => null);
@@ -107,7 +108,11 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
             {isSubmitting ? 'Signing…' : 'Sign'}
           </Button>
           {passkeys && (
-            <Button className="w-full max-md:min-h-11" disabled={isSubmitting} onClick={() => void signWithPasskey()}>
+            <Button
+              className="w-full max-md:min-h-11"
+              disabled={isSubmitting || byPasskey}
+              onClick={() => startPasskey(signWithPasskey)}
+            >
               Sign with a passkey
             </Button>
           )}
