@@ -30,7 +30,16 @@ try {
     cookie: await signedInCookie(app),
     other: await signedInCookie({ ...app, demo: { ...app.demo, people: app.demo.people.slice(1) } }),
   };
-  for (const attack of [trespass, malformed, entries, files, imports, tampering, sessions, ...(isShort ? [] : [strangers])]) {
+  for (const attack of [
+    trespass,
+    malformed,
+    entries,
+    files,
+    imports,
+    tampering,
+    sessions,
+    ...(isShort ? [] : [strangers]),
+  ]) {
     const from = Date.now();
     const { what, tried, failed } = await attack(given);
     failures += failed.length;
