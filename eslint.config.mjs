@@ -5,8 +5,8 @@ import boundaries from 'eslint-plugin-boundaries';
 /** The rooms of the house, inner ones first. Each may import itself and what it lists. */
 const record = ['core-quantity', 'core-edition', 'core-words', 'core-installation', 'core-ledger'];
 const job = [...record, 'core-job'];
-const tests = [...job, 'core-network', 'core-physics', 'core-tests'];
-const work = [...tests, 'core-work'];
+const measured = [...job, 'core-network', 'core-physics', 'core-measurements'];
+const work = [...measured, 'core-work'];
 const paper = [...work, 'core-firm', 'core-certificates'];
 const core = [...paper, 'core-practice', 'core-catalogue'];
 const rooms = {
@@ -19,7 +19,7 @@ const rooms = {
   'core-physics': ['core-quantity', 'core-edition', 'core-installation', 'core-network'],
   'core-job': record,
   'core-firm': record,
-  'core-tests': tests,
+  'core-measurements': measured,
   'core-work': work,
   'core-certificates': paper,
   'core-practice': paper,

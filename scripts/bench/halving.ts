@@ -1,6 +1,6 @@
 // How many openings it takes to find where insulation is down, on random circuits from a fresh seed; prints
 // docs/halving.md. Arguments: circuits of each sort, seed.
-import { type Opening, legHome, locateFault } from '../../src/core/tests/insulation/locate';
+import { type Opening, legHome, locateFault } from '../../src/core/measurements/insulation/locate';
 import { randomFrom } from '../../src/core/physics/seeded-random';
 import { type Section, randomSections, readSides } from '../../tests/support/opened-tree';
 

@@ -1,9 +1,9 @@
 import { editionPack } from '../../src/core/edition/editions';
-import { r1r2 } from '../../src/core/tests/continuity/slots';
-import { liveEarth, liveLive } from '../../src/core/tests/insulation/slots';
-import { zs } from '../../src/core/tests/loop/slots';
-import { ze } from '../../src/core/tests/origin/slots';
-import { rcdTime } from '../../src/core/tests/residual/slots';
+import { r1r2 } from '../../src/core/measurements/continuity/slots';
+import { liveEarth, liveLive } from '../../src/core/measurements/insulation/slots';
+import { zs } from '../../src/core/measurements/loop/slots';
+import { ze } from '../../src/core/measurements/origin/slots';
+import { rcdTime } from '../../src/core/measurements/residual/slots';
 import { Scribe } from '../demo/scribe';
 
 /** A job as large as a long day makes it: 30 circuits, 1,500 entries, a third of them corrections. */

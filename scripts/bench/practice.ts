@@ -6,7 +6,7 @@ import { houseOf, numberOf } from '../../src/core/practice/house';
 import { inspect } from '../../src/core/practice/inspector';
 import { type Part, scoreOf, total } from '../../src/core/practice/score';
 import { AtHouse } from '../../src/core/practice/visit';
-import { median } from '../../src/core/tests/ring/evidence';
+import { median } from '../../src/core/measurements/ring/evidence';
 
 const count = Number(process.argv[2] ?? 1000);
 const seed = Number(process.argv[3] ?? Date.now() % 1_000_000);

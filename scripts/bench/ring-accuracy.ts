@@ -1,7 +1,7 @@
 // How often the ring diagnosis is right, on rings solved as networks of conductors and read by an instrument that tells
 // nobody its noise, from a fresh seed; prints docs/ring-diagnosis.md. Arguments: rings of each kind, seed.
-import { diagnoseRing, nameOf } from '../../src/core/tests/ring/diagnose';
-import type { RingReading, RingReadings } from '../../src/core/tests/ring/evidence';
+import { diagnoseRing, nameOf } from '../../src/core/measurements/ring/diagnose';
+import type { RingReading, RingReadings } from '../../src/core/measurements/ring/evidence';
 import { randomFrom } from '../../src/core/physics/seeded-random';
 import {
   type Meterings,

@@ -2,7 +2,7 @@ import pg from 'pg';
 import { v7 } from 'uuid';
 import { jobStream, viewOf } from '../../src/core/catalogue';
 import { buildReport } from '../../src/core/certificates/eicr/build';
-import { ze } from '../../src/core/tests/origin/slots';
+import { ze } from '../../src/core/measurements/origin/slots';
 import { reportPdf } from '../../src/print/layouts/eicr';
 import { closeConnections, forFirm } from '../../src/server/connection';
 import { entry, stream } from '../../src/server/schema';

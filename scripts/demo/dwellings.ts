@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import type { ProtectiveConductor } from '../../src/core/installation/supply';
-import { conductorContinuity } from '../../src/core/tests/continuity/slots';
+import { conductorContinuity } from '../../src/core/measurements/continuity/slots';
 import { type Measure, type Subject, sameMeasure } from '../../src/core/installation/slot';
 import { meterOn, usualInstrument } from '../../src/core/physics/meter';
 import { showValue } from '../../src/core/quantity/reading-value';
@@ -9,7 +9,7 @@ import { play } from '../../src/standins/tester/play';
 import { sallowRise } from '../../src/standins/tester/sallow-rise';
 import { editionPack } from '../../src/core/edition/editions';
 import { Scribe } from './scribe';
-import { r1r2 } from '../../src/core/tests/continuity/slots';
+import { r1r2 } from '../../src/core/measurements/continuity/slots';
 import {
   lineEarth,
   lineEarthOver,
@@ -18,8 +18,8 @@ import {
   liveLiveOver,
   neutralEarth,
   neutralEarthOver,
-} from '../../src/core/tests/insulation/slots';
-import { zs } from '../../src/core/tests/loop/slots';
+} from '../../src/core/measurements/insulation/slots';
+import { zs } from '../../src/core/measurements/loop/slots';
 import {
   boardIpf,
   electrode,
@@ -28,11 +28,11 @@ import {
   supplyPolarity,
   supplyVolts,
   ze,
-} from '../../src/core/tests/origin/slots';
-import { functionOf } from '../../src/core/tests/functional/slots';
-import { polarity, switching } from '../../src/core/tests/polarity/slots';
-import { atHalfCycle, rcdHalf, rcdTime, touchVolts } from '../../src/core/tests/residual/slots';
-import { ringR1, ringR2, ringRn, step2, step3 } from '../../src/core/tests/ring/slots';
+} from '../../src/core/measurements/origin/slots';
+import { functionOf } from '../../src/core/measurements/functional/slots';
+import { polarity, switching } from '../../src/core/measurements/polarity/slots';
+import { atHalfCycle, rcdHalf, rcdTime, touchVolts } from '../../src/core/measurements/residual/slots';
+import { ringR1, ringR2, ringRn, step2, step3 } from '../../src/core/measurements/ring/slots';
 
 export type Instrument = {
   readonly id: string;

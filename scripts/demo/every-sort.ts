@@ -1,7 +1,7 @@
 import { v7 } from 'uuid';
 import { editionPack } from '../../src/core/edition/editions';
-import { liveEarth, liveLive, neutralEarth } from '../../src/core/tests/insulation/slots';
-import { ze } from '../../src/core/tests/origin/slots';
+import { liveEarth, liveLive, neutralEarth } from '../../src/core/measurements/insulation/slots';
+import { ze } from '../../src/core/measurements/origin/slots';
 import { type Instrument, bring, dayOf } from './dwellings';
 import { origin, sound } from './new-work';
 import { Scribe } from './scribe';

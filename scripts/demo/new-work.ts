@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { editionPack } from '../../src/core/edition/editions';
-import { conductorContinuity } from '../../src/core/tests/continuity/slots';
+import { conductorContinuity } from '../../src/core/measurements/continuity/slots';
 import {
   boardIpf,
   ipfLineEarth,
@@ -10,9 +10,9 @@ import {
   voltsLineEarth,
   voltsNeutralEarth,
   ze,
-} from '../../src/core/tests/origin/slots';
-import { rcdTime } from '../../src/core/tests/residual/slots';
-import { zs } from '../../src/core/tests/loop/slots';
+} from '../../src/core/measurements/origin/slots';
+import { rcdTime } from '../../src/core/measurements/residual/slots';
+import { zs } from '../../src/core/measurements/loop/slots';
 import { type Instrument, bring, conductor, dayOf } from './dwellings';
 import { Scribe, type Results } from './scribe';
 

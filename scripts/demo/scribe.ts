@@ -9,7 +9,7 @@ import { type Measure, type Subject, slotAt } from '../../src/core/installation/
 import type { WayFields } from '../../src/core/installation/way';
 import type { LoopMethod } from '../../src/core/job/kinds/reading';
 import { parseReading } from '../../src/core/quantity/parse-reading';
-import { r1r2 } from '../../src/core/tests/continuity/slots';
+import { r1r2 } from '../../src/core/measurements/continuity/slots';
 import {
   lineEarth,
   lineEarthOver,
@@ -18,11 +18,11 @@ import {
   liveLiveOver,
   neutralEarth,
   neutralEarthOver,
-} from '../../src/core/tests/insulation/slots';
-import { zs } from '../../src/core/tests/loop/slots';
-import { polarity } from '../../src/core/tests/polarity/slots';
-import { rcdButton, rcdTime } from '../../src/core/tests/residual/slots';
-import { ringR1, ringR2, ringRn, step2, step3 } from '../../src/core/tests/ring/slots';
+} from '../../src/core/measurements/insulation/slots';
+import { zs } from '../../src/core/measurements/loop/slots';
+import { polarity } from '../../src/core/measurements/polarity/slots';
+import { rcdButton, rcdTime } from '../../src/core/measurements/residual/slots';
+import { ringR1, ringR2, ringRn, step2, step3 } from '../../src/core/measurements/ring/slots';
 
 /** Results of a circuit by the name of their measure. */
 const results = {

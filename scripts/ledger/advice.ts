@@ -5,7 +5,7 @@ import { whichDocument, whichDocuments, workTold } from '../../src/core/certific
 import { loadFindings } from '../../src/core/edition/findings';
 import { earthingSystems } from '../../src/core/installation/supply';
 import { toShortest } from '../../src/core/quantity/exact';
-import { requiredBonding } from '../../src/core/tests/continuity/bonding';
+import { requiredBonding } from '../../src/core/measurements/continuity/bonding';
 import { amount, usualPack as pack } from './judge/described';
 import { type Answer, answering, unusable } from './answer';
 

@@ -8,7 +8,7 @@ import { demandInput, dwellingDemand } from '../../src/core/installation/demand'
 import { editionIds } from '../../src/core/edition/pack';
 import { dwelling } from '../../src/core/physics/dwelling';
 import { earthingSystems } from '../../src/core/installation/supply';
-import { locationPoint, opening } from '../../src/core/tests/insulation/locate';
+import { locationPoint, opening } from '../../src/core/measurements/insulation/locate';
 import { referenceCase } from '../../src/core/network/reference-case';
 import { fromTester, toTester } from '../../src/instruments/messages';
 

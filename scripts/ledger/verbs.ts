@@ -10,13 +10,13 @@ import { conductorResistance } from '../../src/core/edition/conductor-resistance
 import { editionPack } from '../../src/core/edition/editions';
 import { loopLimit } from '../../src/core/edition/loop-limit';
 import { readDwelling } from '../../src/core/physics/dwelling';
-import { locateFault } from '../../src/core/tests/insulation/locate';
-import { insulationPattern } from '../../src/core/tests/insulation/pattern';
+import { locateFault } from '../../src/core/measurements/insulation/locate';
+import { insulationPattern } from '../../src/core/measurements/insulation/pattern';
 import { idealInstrument, meterOn } from '../../src/core/physics/meter';
 import { solveCase } from '../../src/core/network/reference-case';
 import { divide, exact, multiply, toFixed, toNumber } from '../../src/core/quantity/exact';
-import { diagnoseRing } from '../../src/core/tests/ring/diagnose';
-import { explainRing } from '../../src/core/tests/ring/explain';
+import { diagnoseRing } from '../../src/core/measurements/ring/diagnose';
+import { explainRing } from '../../src/core/measurements/ring/explain';
 import { demandBeforeAndAfter, demandInput, dwellingDemand } from '../../src/core/installation/demand';
 import { hashOfHex, isSigned } from '../../src/server/signed-head';
 import { advise, bonding, describe, which } from './advice';

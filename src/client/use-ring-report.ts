@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { RingReport } from '../core/tests/ring/explain';
+import type { RingReport } from '../core/measurements/ring/explain';
 import type { RingAnswer, RingQuestion } from '../workers/ring.worker';
 
 type Asked = Omit<RingQuestion, 'id'>;

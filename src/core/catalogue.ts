@@ -73,14 +73,14 @@ import type { JobView } from './job/view';
 import type { BodyOf, Kinds } from './ledger/kind';
 import { type DraftOf, streamOf } from './ledger/stream';
 import { strikeBody } from './ledger/strike';
-import { continuity } from './tests/continuity/definition';
-import { functional } from './tests/functional/definition';
-import { insulation } from './tests/insulation/definition';
-import { loop } from './tests/loop/definition';
-import { origin } from './tests/origin/definition';
-import { polarity } from './tests/polarity/definition';
-import { residual } from './tests/residual/definition';
-import { ring } from './tests/ring/definition';
+import { continuity } from './measurements/continuity/definition';
+import { functional } from './measurements/functional/definition';
+import { insulation } from './measurements/insulation/definition';
+import { loop } from './measurements/loop/definition';
+import { origin } from './measurements/origin/definition';
+import { polarity } from './measurements/polarity/definition';
+import { residual } from './measurements/residual/definition';
+import { ring } from './measurements/ring/definition';
 
 /** The families of tests there are. */
 export const tests = testList([origin, continuity, ring, insulation, polarity, loop, residual, functional]);

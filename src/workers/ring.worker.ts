@@ -1,9 +1,9 @@
 import { packWorkedTo } from '../core/edition/editions';
 import type { OwnEdition } from '../core/edition/own-edition';
 import type { EditionId } from '../core/edition/pack';
-import { type RingCableSizes, ringReport } from '../core/tests/ring/circuit';
-import type { RingReadings } from '../core/tests/ring/evidence';
-import type { RingReport } from '../core/tests/ring/explain';
+import { type RingCableSizes, ringReport } from '../core/measurements/ring/circuit';
+import type { RingReadings } from '../core/measurements/ring/evidence';
+import type { RingReport } from '../core/measurements/ring/explain';
 
 /** What a page asks the worker: what a ring's readings come to. */
 export type RingQuestion = {

@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
 import { Scribe } from '../../scripts/demo/scribe';
 import type { Drafted } from '../../src/core/ledger/entry';
-import { ze } from '../../src/core/tests/origin/slots';
+import { ze } from '../../src/core/measurements/origin/slots';
 import { closeConnections, forFirm } from '../../src/server/connection';
 import { listJobs } from '../../src/server/projections/job-summary';
 import { rebuildProjections } from '../../src/server/projections/rebuild';

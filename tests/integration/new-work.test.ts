@@ -10,7 +10,7 @@ import type { Scribe } from '../../scripts/demo/scribe';
 import { documents, jobStream } from '../../src/core/catalogue';
 import { reportModel } from '../../src/core/certificates/eicr/model';
 import { labelsOf } from '../../src/core/certificates/labels';
-import { zs } from '../../src/core/tests/loop/slots';
+import { zs } from '../../src/core/measurements/loop/slots';
 import { closeConnections } from '../../src/server/connection';
 import { findDocument } from '../../src/server/documents';
 import { issueDocument } from '../../src/server/issue';

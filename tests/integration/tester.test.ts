@@ -7,10 +7,10 @@ import { eventually } from '../support/eventually';
 import { type TesterReading, testerFormat } from '../../src/instruments/messages';
 import { sallowRise } from '../../src/standins/tester/sallow-rise';
 import { serveTester } from '../../src/standins/tester/serve';
-import { conductorContinuity, r1r2 } from '../../src/core/tests/continuity/slots';
-import { liveLive, neutralEarth } from '../../src/core/tests/insulation/slots';
-import { polarity } from '../../src/core/tests/polarity/slots';
-import { ringR1, ringR2, ringRn } from '../../src/core/tests/ring/slots';
+import { conductorContinuity, r1r2 } from '../../src/core/measurements/continuity/slots';
+import { liveLive, neutralEarth } from '../../src/core/measurements/insulation/slots';
+import { polarity } from '../../src/core/measurements/polarity/slots';
+import { ringR1, ringR2, ringRn } from '../../src/core/measurements/ring/slots';
 
 const origin = 'http://127.0.0.1:9';
 const instrument = { name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' };

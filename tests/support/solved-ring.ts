@@ -1,6 +1,6 @@
 import type { Network, Resistor } from '../../src/core/network/network';
 import { prepare } from '../../src/core/network/solver';
-import type { RingReading, RingReadings } from '../../src/core/tests/ring/evidence';
+import type { RingReading, RingReadings } from '../../src/core/measurements/ring/evidence';
 
 /** What is wrong with a ring made as a network of conductors, one thing each; places count sockets from end A. */
 export type Wrong =

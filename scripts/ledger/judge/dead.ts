@@ -12,12 +12,12 @@ import {
   judgeBondingSize,
   judgeCpcSize,
   judgeEarthingSize,
-} from '../../../src/core/tests/continuity/bonding';
-import { judgeRadial } from '../../../src/core/tests/continuity/continuity';
-import { judgeWithLeads } from '../../../src/core/tests/continuity/lead-null';
-import { judgeExtraneous, judgeSupplementaryBonding } from '../../../src/core/tests/continuity/protective';
-import { judgeInsulation, judgeParallelInsulation } from '../../../src/core/tests/insulation/insulation';
-import { judgeRingEnd, judgeRingStep } from '../../../src/core/tests/ring/judge';
+} from '../../../src/core/measurements/continuity/bonding';
+import { judgeRadial } from '../../../src/core/measurements/continuity/continuity';
+import { judgeWithLeads } from '../../../src/core/measurements/continuity/lead-null';
+import { judgeExtraneous, judgeSupplementaryBonding } from '../../../src/core/measurements/continuity/protective';
+import { judgeInsulation, judgeParallelInsulation } from '../../../src/core/measurements/insulation/insulation';
+import { judgeRingEnd, judgeRingStep } from '../../../src/core/measurements/ring/judge';
 import { judgeSample } from '../../../src/core/work/sampling';
 import { type Judgement, gravest, isNotTaken, unjudged } from '../../../src/core/words/judgement';
 import type { EditionPack } from '../../../src/core/edition/pack';

@@ -3,21 +3,25 @@ import { longestSeconds, judgeDisconnection } from '../../../src/core/installati
 import { divide, exact, multiply, toShortest } from '../../../src/core/quantity/exact';
 import { confirmation, kiloamps, loopOhms, millis, volts } from '../../../src/core/quantity/reading-spec';
 import { type ReadingValue, knownOf } from '../../../src/core/quantity/reading-value';
-import { lineShareOf } from '../../../src/core/tests/loop/line-share';
-import { type ZsLimit, limitFound, limitOfDevice } from '../../../src/core/tests/loop/limit';
-import { judgeLineNeutralLoop } from '../../../src/core/tests/continuity/protective';
-import { judgeZs } from '../../../src/core/tests/loop/zs';
-import { type faultPairs, judgeBreaking, prospectiveFaultCurrent } from '../../../src/core/tests/origin/fault-current';
-import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/tests/origin/origin';
-import { judgePhaseSequence } from '../../../src/core/tests/origin/phase-sequence';
-import { judgeLineToLine, judgeSupplyVoltages } from '../../../src/core/tests/origin/supply-volts';
-import { judgeButton, judgePolarity } from '../../../src/core/tests/polarity/polarity';
-import { judgeSurgeWindow } from '../../../src/core/tests/residual/surge-window';
-import { judgeTouchVolts } from '../../../src/core/tests/residual/touch-volts';
-import { judgeResidualType } from '../../../src/core/tests/residual/type';
+import { lineShareOf } from '../../../src/core/measurements/loop/line-share';
+import { type ZsLimit, limitFound, limitOfDevice } from '../../../src/core/measurements/loop/limit';
+import { judgeLineNeutralLoop } from '../../../src/core/measurements/continuity/protective';
+import { judgeZs } from '../../../src/core/measurements/loop/zs';
+import {
+  type faultPairs,
+  judgeBreaking,
+  prospectiveFaultCurrent,
+} from '../../../src/core/measurements/origin/fault-current';
+import { judgeElectrode, judgeFaultCurrent, judgeZe } from '../../../src/core/measurements/origin/origin';
+import { judgePhaseSequence } from '../../../src/core/measurements/origin/phase-sequence';
+import { judgeLineToLine, judgeSupplyVoltages } from '../../../src/core/measurements/origin/supply-volts';
+import { judgeButton, judgePolarity } from '../../../src/core/measurements/polarity/polarity';
+import { judgeSurgeWindow } from '../../../src/core/measurements/residual/surge-window';
+import { judgeTouchVolts } from '../../../src/core/measurements/residual/touch-volts';
+import { judgeResidualType } from '../../../src/core/measurements/residual/type';
 import { residualTypes } from '../../../src/core/installation/way';
 import type { EditionPack } from '../../../src/core/edition/pack';
-import { judgeHalfCycles, residualMultiples } from '../../../src/core/tests/residual/residual';
+import { judgeHalfCycles, residualMultiples } from '../../../src/core/measurements/residual/residual';
 import { type Proof, judgeProof, pairsFor } from '../../../src/core/work/isolation';
 import { type Judgement, doubted, gravest, isNotTaken, notTaken, unjudged } from '../../../src/core/words/judgement';
 import {

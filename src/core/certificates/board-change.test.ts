@@ -4,7 +4,7 @@ import { boardChange } from '../../../scripts/demo/new-work';
 import type { Scribe } from '../../../scripts/demo/scribe';
 import { noon, viewOfScribe } from '../../../tests/support/entries';
 import type { JobBody } from '../catalogue';
-import { lineEarth, liveEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
+import { lineEarth, liveEarth, liveLive, neutralEarth } from '../measurements/insulation/slots';
 import { toShortest } from '../quantity/exact';
 import { boardChangeCheck, quoteFrom } from './board-change';
 import { demandOfJob } from './job-demand';

@@ -6,9 +6,9 @@ import type { Scribe } from '../../../scripts/demo/scribe';
 import { admit, fold, inspector, noon, numbered, viewOfScribe } from '../../../tests/support/entries';
 import { type JobBody, type JobDraft, documents } from '../catalogue';
 import { missing } from '../job/document-definition';
-import { liveEarth } from '../tests/insulation/slots';
-import { rcdTime } from '../tests/residual/slots';
-import { zs } from '../tests/loop/slots';
+import { liveEarth } from '../measurements/insulation/slots';
+import { rcdTime } from '../measurements/residual/slots';
+import { zs } from '../measurements/loop/slots';
 import type { Report } from './eicr/model';
 import { remedyOf } from './remedies';
 

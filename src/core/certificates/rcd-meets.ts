@@ -6,9 +6,9 @@ import { valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
 import { type Exact, add, divide, exact, isAtMost, multiply, toFixed, toShortest } from '../quantity/exact';
 import { type ReadingValue, knownOf, showValue } from '../quantity/reading-value';
-import { judgeInsulation } from '../tests/insulation/insulation';
-import { lineEarth, liveEarth, neutralEarth } from '../tests/insulation/slots';
-import { insulationTestOf } from '../tests/insulation/test-voltage';
+import { judgeInsulation } from '../measurements/insulation/insulation';
+import { lineEarth, liveEarth, neutralEarth } from '../measurements/insulation/slots';
+import { insulationTestOf } from '../measurements/insulation/test-voltage';
 import { type CheckLine, at, named, unknown } from './check-line';
 
 /** What an RCD will trip on once it is fitted: neutrals joined to earth, neutrals shared, leakage. */

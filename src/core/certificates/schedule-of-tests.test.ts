@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { opened, viewOfScribe } from '../../../tests/support/entries';
 import type { Results, Scribe, WayShorthand } from '../../../scripts/demo/scribe';
 import { slotAt } from '../installation/slot';
-import { zs } from '../tests/loop/slots';
+import { zs } from '../measurements/loop/slots';
 import { scheduleOfWay, schedulesOfTests } from './schedule-of-tests';
 
 const ring: WayShorthand = ['Ring down', 'ring', 9, 'B32', '30 A', '2.5/1.5', 'C'];

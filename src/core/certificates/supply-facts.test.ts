@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { opened, viewOfScribe } from '../../../tests/support/entries';
 import type { Scribe } from '../../../scripts/demo/scribe';
-import { conductorContinuity } from '../tests/continuity/slots';
-import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../tests/origin/slots';
+import { conductorContinuity } from '../measurements/continuity/slots';
+import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../measurements/origin/slots';
 import type { Fact } from './fact';
 import { earthingFacts, mainSwitchFacts, supplyFacts } from './supply-facts';
 

@@ -11,9 +11,9 @@ import {
 import { governing, valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
 import { showValue } from '../quantity/reading-value';
-import { conductorContinuity } from '../tests/continuity/slots';
-import { faultCurrentOf, showFaultCurrent } from '../tests/origin/fault-current';
-import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../tests/origin/slots';
+import { conductorContinuity } from '../measurements/continuity/slots';
+import { faultCurrentOf, showFaultCurrent } from '../measurements/origin/fault-current';
+import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../measurements/origin/slots';
 import { roomsOfParts, saySupplementary, supplementaryOf } from '../work/supplementary';
 import { type Fact, fact } from './fact';
 

@@ -5,7 +5,7 @@ import { admit, fold, inspector, noon, numbered, viewOfScribe } from '../../../t
 import { firmStream } from '../catalogue';
 import { keyOf, slotAt } from '../installation/slot';
 import { judgeJob } from '../job/verdicts';
-import { liveEarth } from '../tests/insulation/slots';
+import { liveEarth } from '../measurements/insulation/slots';
 import { defaultEditionId, editionPack, newestEditionId } from './editions';
 import {
   type OwnEdition,

@@ -6,12 +6,12 @@ import { slotAt } from '../installation/slot';
 import type { Actor } from '../ledger/actor';
 import type { Drafted } from '../ledger/entry';
 import { isolationState, mayEnergise } from '../work/isolation';
-import { r1r2 } from '../tests/continuity/slots';
-import { zs } from '../tests/loop/slots';
-import { rcdTime } from '../tests/residual/slots';
-import { ze } from '../tests/origin/slots';
-import { polarity } from '../tests/polarity/slots';
-import { step2 } from '../tests/ring/slots';
+import { r1r2 } from '../measurements/continuity/slots';
+import { zs } from '../measurements/loop/slots';
+import { rcdTime } from '../measurements/residual/slots';
+import { ze } from '../measurements/origin/slots';
+import { polarity } from '../measurements/polarity/slots';
+import { step2 } from '../measurements/ring/slots';
 
 /** Whether the last thing a scribe says is admitted after all that went before. */
 function verdictOf(s: Scribe, actor: Actor = inspector) {

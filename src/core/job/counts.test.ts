@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { opened, viewOfScribe } from '../../../tests/support/entries';
 import { tests } from '../catalogue';
 import { type Slot, type Subject, keyOf, slotAt } from '../installation/slot';
-import { ipfLineEarth, ipfLineNeutral } from '../tests/origin/slots';
+import { ipfLineEarth, ipfLineNeutral } from '../measurements/origin/slots';
 import { governingOf } from './governing';
 import { judgeJob } from './verdicts';
 

@@ -5,11 +5,11 @@ import { slotKey } from '../installation/slot';
 import type { Recorded } from '../ledger/entry';
 import { governing } from './governing';
 import { standing, waysOf } from './job';
-import { r1r2 } from '../tests/continuity/slots';
-import { liveEarth } from '../tests/insulation/slots';
-import { zs } from '../tests/loop/slots';
-import { ze } from '../tests/origin/slots';
-import { polarity } from '../tests/polarity/slots';
+import { r1r2 } from '../measurements/continuity/slots';
+import { liveEarth } from '../measurements/insulation/slots';
+import { zs } from '../measurements/loop/slots';
+import { ze } from '../measurements/origin/slots';
+import { polarity } from '../measurements/polarity/slots';
 
 const house = rentedHouseEntries();
 

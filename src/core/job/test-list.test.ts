@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { tests } from '../catalogue';
 import { confirmation, continuityOhms, loopOhms, megohms } from '../quantity/reading-spec';
 import type { ReadingValue } from '../quantity/reading-value';
-import { r1r2 } from '../tests/continuity/slots';
-import { polarity } from '../tests/polarity/slots';
+import { r1r2 } from '../measurements/continuity/slots';
+import { polarity } from '../measurements/polarity/slots';
 import type { TestDefinition } from './test-definition';
 import { testList } from './test-list';
 

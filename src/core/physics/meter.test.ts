@@ -2,13 +2,13 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { exact } from '../quantity/exact';
 import { randomFrom } from '../../core/physics/seeded-random';
-import { judgeRadial } from '../tests/continuity/continuity';
+import { judgeRadial } from '../measurements/continuity/continuity';
 import { editionPack } from '../edition/editions';
 import { type Dwelling, type DwellingFault, readDwelling } from './dwelling';
-import { insulationTestOf } from '../tests/insulation/test-voltage';
-import { judgeInsulation } from '../tests/insulation/insulation';
-import { judgeZs } from '../tests/loop/zs';
-import { diagnoseRing, nameOf } from '../tests/ring/diagnose';
+import { insulationTestOf } from '../measurements/insulation/test-voltage';
+import { judgeInsulation } from '../measurements/insulation/insulation';
+import { judgeZs } from '../measurements/loop/zs';
+import { diagnoseRing, nameOf } from '../measurements/ring/diagnose';
 import { type Instrument, type Meter, idealInstrument, meterOn, usualInstrument } from './meter';
 
 const pack = editionPack('bs7671-2018-a2');

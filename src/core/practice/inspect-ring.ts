@@ -1,5 +1,5 @@
-import { type Explanation, diagnoseRing } from '../tests/ring/diagnose';
-import { type RingReading, type RingReadings, median } from '../tests/ring/evidence';
+import { type Explanation, diagnoseRing } from '../measurements/ring/diagnose';
+import { type RingReading, type RingReadings, median } from '../measurements/ring/evidence';
 import type { Links } from './act';
 import type { ChartCircuit } from './house';
 

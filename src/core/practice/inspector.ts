@@ -1,6 +1,6 @@
 import { knownOf } from '../quantity/reading-value';
 import { toNumber } from '../quantity/exact';
-import type { RingReading } from '../tests/ring/evidence';
+import type { RingReading } from '../measurements/ring/evidence';
 import type { Act, Claim, Measured } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, Place } from './house';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type JobDraft, jobStream, viewOf } from '../catalogue';
 import { slotAt } from '../installation/slot';
 import type { Recorded } from '../ledger/entry';
-import { zs } from '../tests/loop/slots';
+import { zs } from '../measurements/loop/slots';
 import type { Act } from './act';
 import { loadDwellingTypes } from './dwelling-type';
 import { documentsDue, exercises, houseNumberOf } from './exercises';

@@ -1,6 +1,6 @@
 import { defaultEditionId, editionPack } from '../edition/editions';
 import { exact, toNumber } from '../quantity/exact';
-import { insulationTestOf } from '../tests/insulation/test-voltage';
+import { insulationTestOf } from '../measurements/insulation/test-voltage';
 
 /** The edition practice is worked to. */
 export const practiceEdition = defaultEditionId;

@@ -2,12 +2,12 @@ import { referenceMethods } from '../edition/rows';
 import { measure, slotAt, type Measure, type Slot, type Subject } from '../installation/slot';
 import { type ConductorLetter } from '../physics/dwelling';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
-import { conductorContinuity, r1r2, r2 } from '../tests/continuity/slots';
-import { lineEarth, liveLive, neutralEarth } from '../tests/insulation/slots';
-import { lineNeutralLoop, zs } from '../tests/loop/slots';
-import { ipfLineEarth, ipfLineNeutral, ze } from '../tests/origin/slots';
-import { atHalfCycle, rcdFive, rcdHalf, rcdRamp, rcdTime } from '../tests/residual/slots';
-import { switching } from '../tests/polarity/slots';
+import { conductorContinuity, r1r2, r2 } from '../measurements/continuity/slots';
+import { lineEarth, liveLive, neutralEarth } from '../measurements/insulation/slots';
+import { lineNeutralLoop, zs } from '../measurements/loop/slots';
+import { ipfLineEarth, ipfLineNeutral, ze } from '../measurements/origin/slots';
+import { atHalfCycle, rcdFive, rcdHalf, rcdRamp, rcdTime } from '../measurements/residual/slots';
+import { switching } from '../measurements/polarity/slots';
 import {
   ringR1,
   ringR2,
@@ -18,7 +18,7 @@ import {
   step3,
   step3LineNeutral,
   step3NeutralCpc,
-} from '../tests/ring/slots';
+} from '../measurements/ring/slots';
 import type { Claim, Links } from './act';
 import { type PracticeCode, defectSorts } from './dwelling-type';
 import type { ChartCircuit, House } from './house';

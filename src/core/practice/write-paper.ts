@@ -1,10 +1,10 @@
 import { type Measure, type Slot, sameMeasure, slotAt } from '../installation/slot';
 import { bondFieldOf, bondedServices } from '../installation/supply';
 import type { ReadingValue } from '../quantity/reading-value';
-import { r1r2 } from '../tests/continuity/slots';
-import { polarity } from '../tests/polarity/slots';
-import { rcdButton } from '../tests/residual/slots';
-import { step3 } from '../tests/ring/slots';
+import { r1r2 } from '../measurements/continuity/slots';
+import { polarity } from '../measurements/polarity/slots';
+import { rcdButton } from '../measurements/residual/slots';
+import { step3 } from '../measurements/ring/slots';
 import type { Exercise } from './exercises';
 import type { House } from './house';
 import { type PracticeEntry, entry, recordOf, taken } from './record';

@@ -9,11 +9,11 @@ import { governing } from '../job/governing';
 import { showValue } from '../quantity/reading-value';
 import { gapsOf as gapsOfView } from '../certificates/eicr/gaps';
 import { type Measure, sameMeasure, slotKey } from '../installation/slot';
-import { insulationOfWay, treeOfPoints } from '../tests/insulation/circuit';
+import { insulationOfWay, treeOfPoints } from '../measurements/insulation/circuit';
 import { planOfTests } from './plan';
 import { repeatsDue } from './repeats';
 import { judgeJob, resultVerdicts } from '../job/verdicts';
-import { metalwork, r1r2 } from '../tests/continuity/slots';
+import { metalwork, r1r2 } from '../measurements/continuity/slots';
 import {
   boardSide,
   farSide,
@@ -23,9 +23,9 @@ import {
   liveLiveOver,
   neutralEarth,
   neutralEarthOver,
-} from '../tests/insulation/slots';
-import { zs } from '../tests/loop/slots';
-import { polarity } from '../tests/polarity/slots';
+} from '../measurements/insulation/slots';
+import { zs } from '../measurements/loop/slots';
+import { polarity } from '../measurements/polarity/slots';
 
 const pack = editionPack('bs7671-2018-a2');
 const jobOf = (s: Scribe) => fold(numbered(s.drafts));

@@ -2,8 +2,8 @@ import type { Way } from '../installation/way';
 import { valueAt } from '../job/governing';
 import type { JobView } from '../job/view';
 import { mayStay, stillIn, whetherLive } from '../job/whether-live';
-import { r1r2, r2 } from '../tests/continuity/slots';
-import { ringR2 } from '../tests/ring/slots';
+import { r1r2, r2 } from '../measurements/continuity/slots';
+import { ringR2 } from '../measurements/ring/slots';
 import { linkConsequence } from './isolation';
 import { deadBecause } from './on-now';
 

@@ -15,8 +15,8 @@ import type { JobView } from '../job/view';
 import { compare } from '../quantity/exact';
 import { unitSymbol } from '../quantity/parse-reading';
 import { knownOf, showValue } from '../quantity/reading-value';
-import { judgeSizes } from '../tests/continuity/bonding';
-import { devicesChecked } from '../tests/origin/breaking';
+import { judgeSizes } from '../measurements/continuity/bonding';
+import { devicesChecked } from '../measurements/origin/breaking';
 import type { Judgement, Verdict } from '../words/judgement';
 
 /** What one check of the record says of an item: in words with its figures, and where to look where it does not meet. */

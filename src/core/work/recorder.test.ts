@@ -4,10 +4,10 @@ import { opened, viewOfScribe } from '../../../tests/support/entries';
 import { type Subject, slotAt } from '../installation/slot';
 import { governingOf } from '../job/governing';
 import { showValue } from '../quantity/reading-value';
-import { r1r2 } from '../tests/continuity/slots';
-import { liveEarth } from '../tests/insulation/slots';
-import { zs } from '../tests/loop/slots';
-import { ipfLineNeutral, ze } from '../tests/origin/slots';
+import { r1r2 } from '../measurements/continuity/slots';
+import { liveEarth } from '../measurements/insulation/slots';
+import { zs } from '../measurements/loop/slots';
+import { ipfLineNeutral, ze } from '../measurements/origin/slots';
 import { emptyHanded } from './in-hand';
 import { recordTyped } from './recorder';
 

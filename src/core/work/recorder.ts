@@ -7,7 +7,7 @@ import type { How, LoopMethod, ReadingTaken } from '../job/kinds/reading';
 import type { Readings } from '../job/view';
 import { parseReading } from '../quantity/parse-reading';
 import { type ReadingValue, showValue } from '../quantity/reading-value';
-import { lessLeads } from '../tests/continuity/lead-null';
+import { lessLeads } from '../measurements/continuity/lead-null';
 import type { InHand } from './in-hand';
 import { isolationOf, whyNotLive } from './isolation';
 import { repeatsDue } from './repeats';

@@ -8,10 +8,10 @@ import { type Part, type PairRead, mainTerminal, pairKey } from '../job/kinds/pa
 import { judgeValue } from '../job/verdicts';
 import type { JobView } from '../job/view';
 import { compare, exact } from '../quantity/exact';
-import { conductorContinuity } from '../tests/continuity/slots';
-import { judgeSupplementaryBonding, operatingAmps } from '../tests/continuity/protective';
-import { zs } from '../tests/loop/slots';
-import { rcdTime } from '../tests/residual/slots';
+import { conductorContinuity } from '../measurements/continuity/slots';
+import { judgeSupplementaryBonding, operatingAmps } from '../measurements/continuity/protective';
+import { zs } from '../measurements/loop/slots';
+import { rcdTime } from '../measurements/residual/slots';
 import type { Judgement } from '../words/judgement';
 import { roomOf } from './rooms';
 

@@ -9,7 +9,7 @@ import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
 import { showValue } from '../../core/quantity/reading-value';
 import { showDevice } from '../../core/installation/device-text';
-import { devicesChecked } from '../../core/tests/origin/breaking';
+import { devicesChecked } from '../../core/measurements/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
 import { useJob } from '../../client/job-provider';
 import { Kit } from './kit';

@@ -13,9 +13,9 @@ import {
 import type { JobBody } from '../../catalogue';
 import type { WayFields } from '../../installation/way';
 import { missing } from '../../job/document-definition';
-import { conductorContinuity, r1r2 } from '../../tests/continuity/slots';
-import { lineEarth, liveEarth, neutralEarth } from '../../tests/insulation/slots';
-import { zs } from '../../tests/loop/slots';
+import { conductorContinuity, r1r2 } from '../../measurements/continuity/slots';
+import { lineEarth, liveEarth, neutralEarth } from '../../measurements/insulation/slots';
+import { zs } from '../../measurements/loop/slots';
 import {
   ipfLineEarth,
   ipfLineNeutral,
@@ -24,10 +24,10 @@ import {
   voltsLineEarth,
   voltsNeutralEarth,
   ze,
-} from '../../tests/origin/slots';
-import { polarity } from '../../tests/polarity/slots';
-import { rcdButton, rcdTime } from '../../tests/residual/slots';
-import { ringR1, ringR2, ringRn } from '../../tests/ring/slots';
+} from '../../measurements/origin/slots';
+import { polarity } from '../../measurements/polarity/slots';
+import { rcdButton, rcdTime } from '../../measurements/residual/slots';
+import { ringR1, ringR2, ringRn } from '../../measurements/ring/slots';
 import { contradictedItems, findDiscrepancies, isOpen } from './find-discrepancies';
 import { type RuleId, mended, rules } from './rules';
 

@@ -7,10 +7,17 @@ import { nameOfSlot } from '../../job/slot-name';
 import type { JobView } from '../../job/view';
 import { compare, divide, exact, multiply, toShortest } from '../../quantity/exact';
 import { figureOf, knownOf, showValue } from '../../quantity/reading-value';
-import { judgeSizes } from '../../tests/continuity/bonding';
-import { conductorContinuity } from '../../tests/continuity/slots';
-import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, voltsLineLine, ze } from '../../tests/origin/slots';
-import { voltagePatternOf } from '../../tests/origin/voltage-pattern';
+import { judgeSizes } from '../../measurements/continuity/bonding';
+import { conductorContinuity } from '../../measurements/continuity/slots';
+import {
+  electrode,
+  ipfLineEarth,
+  ipfLineNeutral,
+  supplyPolarity,
+  voltsLineLine,
+  ze,
+} from '../../measurements/origin/slots';
+import { voltagePatternOf } from '../../measurements/origin/voltage-pattern';
 import { demandOfJob } from '../job-demand';
 import type { Detector, Finding, Side } from './discrepancy';
 import { itemsFor } from './items';

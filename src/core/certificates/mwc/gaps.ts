@@ -3,7 +3,7 @@ import { slotAt } from '../../installation/slot';
 import { type Verdicts, judgeJob } from '../../job/verdicts';
 import { isBondingThere } from '../../installation/supply';
 import type { JobView } from '../../job/view';
-import { ze } from '../../tests/origin/slots';
+import { ze } from '../../measurements/origin/slots';
 import { coveredWays } from '../covered';
 import { circuitGaps, fieldOf, fields, instrumentGaps, lacks, readingGap, repeatGaps, whoAndWhereGaps } from '../gaps';
 import { discrepancyGaps } from '../discrepancies/find-discrepancies';

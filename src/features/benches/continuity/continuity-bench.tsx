@@ -4,8 +4,8 @@ import { Fragment, useState } from 'react';
 import { v7 } from 'uuid';
 import { isCircuitDone } from '../../../core/work/circuit-done';
 import { planOfTests } from '../../../core/work/plan';
-import { switchingSteps } from '../../../core/tests/polarity/switching';
-import { continuity } from '../../../core/tests/continuity/definition';
+import { switchingSteps } from '../../../core/measurements/polarity/switching';
+import { continuity } from '../../../core/measurements/continuity/definition';
 import { type Measure, type Slot, measureKey, sameMeasure, slotAt, slotKey } from '../../../core/installation/slot';
 import type { Point } from '../../../core/installation/point';
 import { type Way, isSpare } from '../../../core/installation/way';
@@ -30,10 +30,10 @@ import { NoCircuits } from '../frame/no-circuits';
 import type { BenchProps, Go } from '../registry';
 import { OriginConductors } from './origin-conductors';
 import { RunDrawing } from './run-drawing';
-import { metalwork, r1r2, r2, supplementary } from '../../../core/tests/continuity/slots';
-import { readRun } from '../../../core/tests/continuity/run';
-import { judgeWayDrop } from '../../../core/tests/continuity/drop';
-import { polarity, switching } from '../../../core/tests/polarity/slots';
+import { metalwork, r1r2, r2, supplementary } from '../../../core/measurements/continuity/slots';
+import { readRun } from '../../../core/measurements/continuity/run';
+import { judgeWayDrop } from '../../../core/measurements/continuity/drop';
+import { polarity, switching } from '../../../core/measurements/polarity/slots';
 
 const columnsOf = (way: Way, points: readonly Point[]): readonly Measure[] => [
   ...(way.arrangement === 'ring' ? [r2, polarity, metalwork] : columns),

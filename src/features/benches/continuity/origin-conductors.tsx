@@ -10,7 +10,7 @@ import {
   serviceWords,
 } from '../../../core/installation/supply';
 import type { LinkSort } from '../../../core/job/kinds/link';
-import { conductorContinuity } from '../../../core/tests/continuity/slots';
+import { conductorContinuity } from '../../../core/measurements/continuity/slots';
 import { asNumber } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
 import { useBench } from '../frame/bench-provider';

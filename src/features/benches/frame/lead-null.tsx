@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { leadNullDue, readLeadNull } from '../../../core/tests/continuity/lead-null';
+import { leadNullDue, readLeadNull } from '../../../core/measurements/continuity/lead-null';
 import { Button } from '../../../ui/button';
 import { useJob } from '../../../client/job-provider';
 import { useBench } from './bench-provider';

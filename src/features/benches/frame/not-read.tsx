@@ -6,7 +6,7 @@ import type { NewJobEntry } from '../../../core/catalogue';
 import type { Slot } from '../../../core/installation/slot';
 import { wayOfSubject } from '../../../core/job/job';
 import type { JobView } from '../../../core/job/view';
-import { calculatedZs } from '../../../core/tests/loop/calculated';
+import { calculatedZs } from '../../../core/measurements/loop/calculated';
 import { type NotRead, reasonsCalculated, reasonsNotRead, sayReason } from '../../../core/work/reasons';
 import { recordReading } from '../../../core/work/recorder';
 import { toast } from '../../../ui/toast';

@@ -4,7 +4,7 @@ import { useJob } from '../../../client/job-provider';
 import { keyOf } from '../../../core/installation/slot';
 import { governingOf } from '../../../core/job/governing';
 import { wayOfSubject } from '../../../core/job/job';
-import { functionsToTry } from '../../../core/tests/functional/to-try';
+import { functionsToTry } from '../../../core/measurements/functional/to-try';
 import { recordReading } from '../../../core/work/recorder';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { toast } from '../../../ui/toast';

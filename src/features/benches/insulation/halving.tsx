@@ -11,9 +11,9 @@ import { useBench } from '../frame/bench-provider';
 import { JobLink } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
 import { AddPoints } from '../points/add-points';
-import { legHome } from '../../../core/tests/insulation/locate';
-import { type InsulationOfWay, openedBefore } from '../../../core/tests/insulation/circuit';
-import { boardSide, farSide } from '../../../core/tests/insulation/slots';
+import { legHome } from '../../../core/measurements/insulation/locate';
+import { type InsulationOfWay, openedBefore } from '../../../core/measurements/insulation/circuit';
+import { boardSide, farSide } from '../../../core/measurements/insulation/slots';
 
 /** The run of the circuit from the board down: sections struck out as they clear, and where to open next. */
 export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {

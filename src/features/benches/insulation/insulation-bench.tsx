@@ -1,14 +1,14 @@
 'use client';
 
 import { useMemo } from 'react';
-import { insulationOfWay } from '../../../core/tests/insulation/circuit';
-import { insulation } from '../../../core/tests/insulation/definition';
+import { insulationOfWay } from '../../../core/measurements/insulation/circuit';
+import { insulation } from '../../../core/measurements/insulation/definition';
 import { type Measure, measureKey, slotAt, slotKey } from '../../../core/installation/slot';
 import { changesOver } from '../../../core/installation/point';
 import { type Way, isSpare } from '../../../core/installation/way';
-import { judgeParallelInsulation } from '../../../core/tests/insulation/insulation';
-import { insulationPreparation } from '../../../core/tests/insulation/preparation';
-import { proposeTestVoltage } from '../../../core/tests/insulation/test-voltage';
+import { judgeParallelInsulation } from '../../../core/measurements/insulation/insulation';
+import { insulationPreparation } from '../../../core/measurements/insulation/preparation';
+import { proposeTestVoltage } from '../../../core/measurements/insulation/test-voltage';
 import { governing, valueAt } from '../../../core/job/governing';
 import { pointsOf, waysOf } from '../../../core/job/job';
 import { showValue } from '../../../core/quantity/reading-value';
@@ -33,7 +33,7 @@ import {
   liveLiveOver,
   neutralEarth,
   neutralEarthOver,
-} from '../../../core/tests/insulation/slots';
+} from '../../../core/measurements/insulation/slots';
 
 const pairs: readonly { readonly measure: Measure; readonly heading: string }[] = [
   { measure: liveLive, heading: 'L–N' },

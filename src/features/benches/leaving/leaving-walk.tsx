@@ -6,7 +6,7 @@ import { lastWalk } from '../../../core/work/leaving';
 import { timeSpent } from '../../../core/work/time-spent';
 import { pointsOf } from '../../../core/job/job';
 import { isSpare } from '../../../core/installation/way';
-import { stillToTouch } from '../../../core/tests/loop/walk';
+import { stillToTouch } from '../../../core/measurements/loop/walk';
 import { showMinutes } from '../../../core/words/moment';
 import { Checkbox } from '../../../ui/checkbox';
 import { useBench } from '../frame/bench-provider';

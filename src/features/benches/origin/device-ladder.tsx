@@ -2,8 +2,8 @@
 
 import { useJob } from '../../../client/job-provider';
 import { toNumber, toShortest } from '../../../core/quantity/exact';
-import { type FaultCurrent, faultCurrentOf, showFaultCurrent } from '../../../core/tests/origin/fault-current';
-import { type Rung, ladderOfDevices } from '../../../core/tests/origin/ladder';
+import { type FaultCurrent, faultCurrentOf, showFaultCurrent } from '../../../core/measurements/origin/fault-current';
+import { type Rung, ladderOfDevices } from '../../../core/measurements/origin/ladder';
 import { VerdictMark } from '../../workspace/verdict-mark';
 
 const width = 260;

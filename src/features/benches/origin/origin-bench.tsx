@@ -6,7 +6,7 @@ import { governing, valueAt } from '../../../core/job/governing';
 import { hows, type How } from '../../../core/job/kinds/reading';
 import { toFixed } from '../../../core/quantity/exact';
 import { figureOf } from '../../../core/quantity/reading-value';
-import { type Plateau, judgePlateau } from '../../../core/tests/origin/fall-of-potential';
+import { type Plateau, judgePlateau } from '../../../core/measurements/origin/fall-of-potential';
 import {
   electrode,
   electrodeAt,
@@ -21,8 +21,8 @@ import {
   voltsNeutralEarth,
   voltsTerminal,
   ze,
-} from '../../../core/tests/origin/slots';
-import { voltagePatternOf, voltagePatterns } from '../../../core/tests/origin/voltage-pattern';
+} from '../../../core/measurements/origin/slots';
+import { voltagePatternOf, voltagePatterns } from '../../../core/measurements/origin/voltage-pattern';
 import { recordReading } from '../../../core/work/recorder';
 import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';

@@ -1,5 +1,5 @@
 import { type Exact, toNumber, toFixed } from '../../../core/quantity/exact';
-import type { Plateau } from '../../../core/tests/origin/fall-of-potential';
+import type { Plateau } from '../../../core/measurements/origin/fall-of-potential';
 
 /** Three readings along the line of spikes: level on the plateau, or still climbing. */
 export function PlateauDrawing({

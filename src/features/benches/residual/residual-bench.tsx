@@ -7,7 +7,7 @@ import { type Slot, slotAt, slotKey } from '../../../core/installation/slot';
 import { isSpare } from '../../../core/installation/way';
 import { governing } from '../../../core/job/governing';
 import type { ReadingValue } from '../../../core/quantity/reading-value';
-import { residual } from '../../../core/tests/residual/definition';
+import { residual } from '../../../core/measurements/residual/definition';
 import {
   afddButton,
   atHalfCycle,
@@ -19,7 +19,7 @@ import {
   rcdTime,
   spdWindow,
   touchVolts,
-} from '../../../core/tests/residual/slots';
+} from '../../../core/measurements/residual/slots';
 import { inTheWayOn } from '../../../core/work/live-tests';
 import { type ResidualOfJob, doubtOfType, residualDevices } from '../../../core/work/residual-devices';
 import { Disclosure } from '../../../ui/disclosure';

@@ -3,8 +3,8 @@
 import { memo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { Point } from '../../../core/installation/point';
-import type { RingReading, RingReadings } from '../../../core/tests/ring/evidence';
-import { expectedOnRing } from '../../../core/tests/ring/expected';
+import type { RingReading, RingReadings } from '../../../core/measurements/ring/evidence';
+import { expectedOnRing } from '../../../core/measurements/ring/expected';
 
 const figure = (reading: RingReading | null | undefined): number | null =>
   typeof reading === 'number'

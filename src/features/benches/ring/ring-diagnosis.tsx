@@ -3,8 +3,8 @@
 import type { ReactNode } from 'react';
 import type { Point } from '../../../core/installation/point';
 import type { Way } from '../../../core/installation/way';
-import type { RingReadings } from '../../../core/tests/ring/evidence';
-import type { RingExplanation, RingReport, RingTry } from '../../../core/tests/ring/explain';
+import type { RingReadings } from '../../../core/measurements/ring/evidence';
+import type { RingExplanation, RingReport, RingTry } from '../../../core/measurements/ring/explain';
 import { slotAt } from '../../../core/installation/slot';
 import {
   sameSide,
@@ -12,7 +12,7 @@ import {
   step2NeutralCpc,
   step3LineNeutral,
   step3NeutralCpc,
-} from '../../../core/tests/ring/slots';
+} from '../../../core/measurements/ring/slots';
 import { findingAddress } from '../../workspace/address';
 import { linkLook } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';

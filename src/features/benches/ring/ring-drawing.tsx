@@ -1,6 +1,6 @@
 import type { Point } from '../../../core/installation/point';
-import type { RingReading } from '../../../core/tests/ring/evidence';
-import type { RingExplanation } from '../../../core/tests/ring/explain';
+import type { RingReading } from '../../../core/measurements/ring/evidence';
+import type { RingExplanation } from '../../../core/measurements/ring/explain';
 
 const width = 640;
 const height = 300;

@@ -11,9 +11,9 @@ import { useWanted } from '../../workspace/use-wanted';
 import { type Measure, slotAt } from '../../../core/installation/slot';
 import { valueAt } from '../../../core/job/governing';
 import { showValue } from '../../../core/quantity/reading-value';
-import { zs } from '../../../core/tests/loop/slots';
+import { zs } from '../../../core/measurements/loop/slots';
 import { assemblies, assemblyWords } from '../../../core/installation/board';
-import { boardIpf, phaseSequence } from '../../../core/tests/origin/slots';
+import { boardIpf, phaseSequence } from '../../../core/measurements/origin/slots';
 
 /** A board in one line; opened, its particulars and the readings taken at it. */
 export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }) {

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
-import { judgeParallelInsulation } from '../../../core/tests/insulation/insulation';
+import { judgeParallelInsulation } from '../../../core/measurements/insulation/insulation';
 import { valueAt } from '../../../core/job/governing';
 import { waysOf } from '../../../core/job/job';
 import { placeKey } from '../../../core/installation/place';
@@ -16,7 +16,7 @@ import { VerdictMark } from '../../workspace/verdict-mark';
 import { BoardDetails } from './board-details';
 import { CircuitGrid } from './circuit-grid';
 import { WayPocket } from './way-pocket';
-import { liveEarth } from '../../../core/tests/insulation/slots';
+import { liveEarth } from '../../../core/measurements/insulation/slots';
 import { sayNext } from '../../../core/words/next-step';
 
 /** Boards with their ways: the circuit ledger at a desk, one circuit at a time on a phone. */

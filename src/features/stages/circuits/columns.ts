@@ -4,7 +4,7 @@ import { type Way, isSpare } from '../../../core/installation/way';
 import type { SlotDefinition } from '../../../core/job/test-definition';
 import type { JobView } from '../../../core/job/view';
 import { toFixed } from '../../../core/quantity/exact';
-import { limitFound, limitOfWay } from '../../../core/tests/loop/limit';
+import { limitFound, limitOfWay } from '../../../core/measurements/loop/limit';
 
 import { type ColumnHeading, type FieldColumn, fieldColumns } from '../../workspace/way-fields';
 

@@ -6,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { toast } from '../../../ui/toast';
 import type { Way } from '../../../core/installation/way';
 import { slotAt } from '../../../core/installation/slot';
-import { zs } from '../../../core/tests/loop/slots';
+import { zs } from '../../../core/measurements/loop/slots';
 import { type LimitOverridden, limitOverridden } from '../../../core/job/kinds/limit';
 import { Button } from '../../../ui/button';
 import { FormField } from '../../../ui/form-field';

@@ -6,8 +6,8 @@ import { type BondedService, bondFieldOf, bondedServices, serviceWords } from '.
 import { valueAt } from '../../../core/job/governing';
 import { type BondFound, bondFound, bondKey, bondLookWords, bondLooks } from '../../../core/job/kinds/bond';
 import { showValue } from '../../../core/quantity/reading-value';
-import { judgeSizes } from '../../../core/tests/continuity/bonding';
-import { conductorContinuity } from '../../../core/tests/continuity/slots';
+import { judgeSizes } from '../../../core/measurements/continuity/bonding';
+import { conductorContinuity } from '../../../core/measurements/continuity/slots';
 import { Disclosure } from '../../../ui/disclosure';
 import { toast } from '../../../ui/toast';
 import { ToggleGroup } from '../../../ui/toggle-group';

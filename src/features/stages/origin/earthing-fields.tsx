@@ -10,7 +10,7 @@ import {
   conductorMaterials,
   serviceWords,
 } from '../../../core/installation/supply';
-import { judgeSizes } from '../../../core/tests/continuity/bonding';
+import { judgeSizes } from '../../../core/measurements/continuity/bonding';
 import { Disclosure } from '../../../ui/disclosure';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { ChoiceField } from '../../../ui/entry-field';

@@ -3,8 +3,8 @@
 import { useJob } from '../../../client/job-provider';
 import { type Measure, type Subject, keyOf, slotAt, slotKey } from '../../../core/installation/slot';
 import { bondFieldOf, bondedServices, serviceWords } from '../../../core/installation/supply';
-import { conductorContinuity, extraneous } from '../../../core/tests/continuity/slots';
-import { faultCurrentOf, showFaultCurrent } from '../../../core/tests/origin/fault-current';
+import { conductorContinuity, extraneous } from '../../../core/measurements/continuity/slots';
+import { faultCurrentOf, showFaultCurrent } from '../../../core/measurements/origin/fault-current';
 import {
   electrode,
   ipfLineEarth,
@@ -16,7 +16,7 @@ import {
   voltsNeutralEarth,
   voltsTerminal,
   ze,
-} from '../../../core/tests/origin/slots';
+} from '../../../core/measurements/origin/slots';
 import { Disclosure } from '../../../ui/disclosure';
 import type { InHand } from '../../../core/work/in-hand';
 import { Button } from '../../../ui/button';

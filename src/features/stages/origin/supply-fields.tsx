@@ -2,7 +2,7 @@
 
 import { useJob } from '../../../client/job-provider';
 import { earthingSystems, liveConductorArrangements, liveConductorWords } from '../../../core/installation/supply';
-import { judgeServiceFuse } from '../../../core/tests/origin/fault-current';
+import { judgeServiceFuse } from '../../../core/measurements/origin/fault-current';
 import { ChoiceField } from '../../../ui/entry-field';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
 import { DemandLines } from './demand-lines';
