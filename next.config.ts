@@ -1,11 +1,5 @@
 import type { NextConfig } from 'next';
-
-const securityHeaders = [
-  { key: 'X-Content-Type-Options', value: 'nosniff' },
-  { key: 'X-Frame-Options', value: 'DENY' },
-  { key: 'Referrer-Policy', value: 'same-origin' },
-  { key: 'Permissions-Policy', value: 'camera=(self), geolocation=(self), microphone=()' },
-];
+import { securityHeaders } from './scripts/setup/security-headers.mjs';
 
 const config: NextConfig = {
   reactStrictMode: true,
@@ -15,7 +9,7 @@ const config: NextConfig = {
   serverExternalPackages: ['pdfkit', '@node-rs/argon2', 'pg', 'esbuild'],
   outputFileTracingIncludes: { '/api/**': ['./src/print/fonts/*.ttf'] },
   headers: async () => [
-    { source: '/:path*', headers: securityHeaders },
+    { source: '/:path*', headers: Object.entries(securityHeaders).map(([key, value]) => ({ key, value })) },
     // A new version of the worker is looked for at every visit.
     { source: '/service-worker/:path*', headers: [{ key: 'Cache-Control', value: 'no-cache' }] },
   ],

@@ -11,7 +11,7 @@ import { issueDocument } from '../src/server/issue';
 import { beginFirm, invite, join } from '../src/server/firms';
 import { installationFor } from '../src/server/installations';
 import { firmState } from '../src/server/people';
-import { jobsOpen } from '../src/server/projections/job-summary';
+import { jobsOpen } from '../src/server/list-jobs';
 import { endPrinting } from '../src/server/printing';
 import { keepPicture } from '../src/server/pictures';
 import { type FirmActor, append, openJob, stateOf } from '../src/server/streams';

@@ -6,6 +6,7 @@ import { createServer } from 'node:http';
 import { BlockList, isIPv6 } from 'node:net';
 import next from 'next';
 import { startMetrics } from './setup/metrics.mjs';
+import { answerOnRoad } from './setup/road.mjs';
 import { isReadable, shownPath } from './setup/shown-path.mjs';
 import { root } from './setup/state.mjs';
 import { gate } from './setup/strangers.mjs';
@@ -39,7 +40,7 @@ function believeOnlyProxies(request) {
 const log = (line) => process.stdout.write(`${new Date().toISOString()} ${line}\n`);
 
 // Where Next asks itself for the page an action leads to: here, and not by the address people use.
-process.env.__NEXT_PRIVATE_ORIGIN ??= `http://${host}:${port}`;
+const origin = (process.env.__NEXT_PRIVATE_ORIGIN ??= `http://${host}:${port}`);
 const app = next({ dev: false, dir: root, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();
@@ -88,7 +89,7 @@ async function answer(request, response) {
   }
   response.on('close', entered.leave);
   if (response.destroyed) entered.leave();
-  else await handle(request, response);
+  else if (!(await answerOnRoad(request, response, origin))) await handle(request, response);
 }
 
 const note = startMetrics(Number(process.env.METRICS_PORT) || 0);

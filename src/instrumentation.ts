@@ -3,6 +3,8 @@ const hour = 3_600_000;
 /** What the served process does by itself: sends letters, and signs the head of the day before once the day is over. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
+  const { onRoad } = await import('./server/routes/road');
+  Object.assign(globalThis, { ledgerRoad: onRoad });
   const { signDailyHead } = await import('./server/daily-heads');
   const { logFault } = await import('./server/trouble');
   const look = () =>

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { closeConnections, forFirm } from '../../src/server/connection';
 import { findJobs, jobFilters } from '../../src/server/find-jobs';
 import { projections } from '../../src/server/projections/registry';
+import { settleFirm } from '../../src/server/projections/settle';
 import { readEntries } from '../../src/server/stored-entries';
 import { streams } from '../../src/server/stream-sorts';
 import { type FirmActor, openJob } from '../../src/server/streams';
@@ -99,6 +100,7 @@ async function template(actor: FirmActor): Promise<Template> {
   const results = await openJob(actor, jobId, all as never);
   const refused = results?.find((each) => !each.accepted);
   if (!results || refused) throw new Error(`A job of the bench was refused: ${JSON.stringify(refused)}`);
+  await settleFirm(actor.firmId);
   const rows = async (text: string) => (await owner.query(text, [jobId])).rows as Record<string, unknown>[];
   const entries = JSON.stringify(
     await rows(
@@ -158,7 +160,7 @@ function copied(from: Template, index: number, firmId: string, summaryColumns: r
     inspected_on: its.day,
   };
   return {
-    stream: line(jobId, firmId, 'job', entries.length),
+    stream: line(jobId, firmId, 'job', entries.length, entries.length),
     entries: entries
       .map((e) => line(e.id, firmId, jobId, e.seq, e.kind, e.version, e.body, e.made_at, e.made_by, e.device))
       .join(''),
@@ -197,7 +199,7 @@ async function fill(actor: FirmActor, from: number): Promise<string[]> {
       await write('\\.\n');
     };
     await write('begin;\n');
-    await copy('stream (id, firm_id, sort, last_seq)', (each) => each.stream);
+    await copy('stream (id, firm_id, sort, last_seq, projected_seq)', (each) => each.stream);
     await copy(
       'entry (id, firm_id, stream_id, seq, kind, version, body, made_at, made_by, device)',
       (each) => each.entries,

@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { createContext, use, useCallback, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
 import type { Doubt } from '../core/firm/accuracy';
 import type { CardNote } from '../core/firm/kinds/card';
@@ -64,7 +64,6 @@ type HeldJob = Surroundings &
   JobView &
   Omit<Snapshot<Job>, 'state'> & {
     readonly verdicts: Verdicts;
-    readonly gaps: readonly Gap[];
     /** Sealed: nothing more is said in this document, though the job goes on. */
     readonly isSealed: boolean;
     /** Turns to another paper of the job; what is recorded of the installation is the same. */
@@ -81,6 +80,7 @@ type HeldJob = Surroundings &
   };
 
 const Context = createContext<HeldJob | null>(null);
+const GapsContext = createContext<readonly Gap[]>([]);
 
 /** The job this page is about, as it stands here and now, seen for the document being worked on. */
 export function useJob(): HeldJob {
@@ -89,14 +89,17 @@ export function useJob(): HeldJob {
   return held;
 }
 
-/** What the job amounts to, worked out once per change and only when asked for. */
+/** What is left of the document: it follows a reading when there is time for it, and is none of the reading's own frame. */
+export const useGaps = (): readonly Gap[] => use(GapsContext);
+
+/** What the job amounts to, worked out once per change. */
 function assessed(job: Job, chosen: string | null) {
   const view = (chosen && viewOf(job, chosen)) || viewOf(job);
   if (!view) throw new Error('A job that was opened has a document');
-  const verdicts = judgeJob(view);
-  const isSealed = view.document.issued !== null;
-  return { ...view, verdicts, isSealed, gaps: isSealed ? [] : view.definition.gaps(view, verdicts) };
+  return { ...view, verdicts: judgeJob(view), isSealed: view.document.issued !== null };
 }
+
+const noGaps: readonly Gap[] = [];
 
 /** The paper one turned to, kept for as long as the tab is open. */
 function useChosen(jobId: string) {
@@ -133,6 +136,11 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
   });
   const [chosen, choose] = useChosen(jobId);
   const worked = useMemo(() => assessed(snapshot.state, chosen), [snapshot.state, chosen]);
+  const settled = useDeferredValue(worked);
+  const gaps = useMemo(
+    () => (settled.isSealed ? noGaps : settled.definition.gaps(settled, settled.verdicts)),
+    [settled],
+  );
   const held = useMemo<HeldJob>(
     () => ({
       ...surroundings,
@@ -150,5 +158,9 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the surroundings come from the server once
     [snapshot, worked, store, choose],
   );
-  return <Context value={held}>{children}</Context>;
+  return (
+    <Context value={held}>
+      <GapsContext value={gaps}>{children}</GapsContext>
+    </Context>
+  );
 }

@@ -1,7 +1,8 @@
 import 'server-only';
 import { sql } from 'drizzle-orm';
 import { Client } from 'pg';
-import { type Transaction, listeningUrl } from './connection';
+import { type Transaction, countingPool, listeningUrl } from './connection';
+import { logFault } from './trouble';
 
 type Listener = () => void;
 type Held = {
@@ -35,6 +36,26 @@ export const movesOf = (firmId: string): string => `${moves}${firmId}`;
 /** Says to every process that something of that name happened, once the transaction has committed. */
 export const announce = (tx: Transaction, name: string): Promise<unknown> =>
   tx.execute(sql`select pg_notify('ledger', ${name})`);
+
+const gatherMillis = 10;
+const toAnnounce = new Set<string>();
+
+/**
+ * The same for what has committed already, gathered for a moment: commits that announce wait for one another, and these
+ * need not. Where the process ends within that moment, whoever listens elsewhere hears of it with the next.
+ */
+export function announceSoon(...names: readonly string[]): void {
+  if (toAnnounce.size === 0) setTimeout(announceGathered, gatherMillis);
+  for (const name of names) toAnnounce.add(name);
+}
+
+function announceGathered(): void {
+  const names = [...toAnnounce];
+  toAnnounce.clear();
+  countingPool()
+    .query("select pg_notify('ledger', name) from unnest($1::text[]) as name", [names])
+    .catch((error: unknown) => logFault('nobody heard that a ledger grew', error));
+}
 
 /**
  * Calls `listener` whenever something of that name happened, whichever process it happened in: a stream's ledger grew,

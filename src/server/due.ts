@@ -3,7 +3,7 @@ import { and, asc, eq, lte, ne, or, sql } from 'drizzle-orm';
 import { type FirmState, instrumentsInUse } from '../core/firm/firm';
 import { buildingControl } from '../core/certificates/duties';
 import { dayAfter } from '../core/words/week';
-import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { firmState } from './people';
 import { duty, jobSummary } from './schema';
 
@@ -40,7 +40,7 @@ export async function dueBy(firmId: string, by: string, today: string): Promise<
   };
   const { jobId, siteAddress, clientName, installationId, reference, document } = jobSummary;
   const about = { jobId, siteAddress, clientName, installationId, reference };
-  const rows = await forFirm(firmId, async (tx) => ({
+  const rows = await forFirmSettled(firmId, async (tx) => ({
     duties: await tx
       .select({
         ...about,

@@ -5,7 +5,7 @@ import { documents, viewOf } from '../core/catalogue';
 import { bareAddress } from '../core/firm/kinds/installation';
 import { showDay } from '../core/words/day';
 import { bringForward } from '../core/work/bring-forward';
-import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { jobNow } from './folds';
 import { jobSummary } from './schema';
 import type { FirmActor } from './streams';
@@ -23,7 +23,7 @@ export type KnownVisit = {
 export async function latestAt(actor: FirmActor, address: string): Promise<KnownVisit | null> {
   const wanted = bareAddress(address);
   if (wanted.length < 6) return null;
-  return forFirm(actor.firmId, async (tx) => {
+  return forFirmSettled(actor.firmId, async (tx) => {
     const rows = await tx
       .select()
       .from(jobSummary)
@@ -40,7 +40,7 @@ export async function latestAt(actor: FirmActor, address: string): Promise<Known
 
 /** What a new job begins with from an earlier one of the firm; null where there is no such job. */
 export const forwardFrom = (actor: FirmActor, jobId: string) =>
-  forFirm(actor.firmId, async (tx) => {
+  forFirmSettled(actor.firmId, async (tx) => {
     const [row] = await tx.select().from(jobSummary).where(eq(jobSummary.jobId, jobId));
     const job = row ? await jobNow(tx, jobId) : null;
     const issued = job?.documents.find((document) => document.issued);

@@ -2,7 +2,7 @@ import 'server-only';
 import { type SQL, and, desc, eq, inArray, like, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { codes } from '../core/job/outcome';
-import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import type { JobSummary } from './projections/job-summary';
 import { jobSummary } from './schema';
 
@@ -50,7 +50,7 @@ function narrowed({ status, document, code, from, to }: JobFilters): SQL[] {
  * first, by what a job is called, letters forgiven, or by whole words of what was found there.
  */
 export function findJobs(firmId: string, filters: JobFilters, after: string | null): Promise<FoundJobs> {
-  return forFirm(firmId, async (tx) => {
+  return forFirmSettled(firmId, async (tx) => {
     if (filters.q) {
       const likely = await likeliest(tx, filters.q);
       if (likely.length === 0) return { jobs: [], after: null };
@@ -83,7 +83,7 @@ export function findJobs(firmId: string, filters: JobFilters, after: string | nu
   });
 }
 
-type Tx = Parameters<Parameters<typeof forFirm>[1]>[0];
+type Tx = Parameters<Parameters<typeof forFirmSettled>[1]>[0];
 
 /** Of what is common the first so many will do. */
 const mostWeighed = 400;

@@ -1,4 +1,5 @@
 import 'server-only';
+import { getHeapStatistics } from 'node:v8';
 import { and, eq } from 'drizzle-orm';
 import type { Job } from '../core/job/job';
 import type { Transaction } from './connection';
@@ -8,15 +9,25 @@ import { type StateOf, type StreamSort, streams } from './stream-sorts';
 
 type Fold<S extends StreamSort = StreamSort> = { readonly seq: number; readonly state: StateOf[S] };
 
-const mostEntries = 30_000;
+/** What an entry and what follows from it hold in memory, as measured; a quarter of what the process may have is for folds. */
+const bytesOfEntry = 1_500;
+const mostEntries = Math.floor(getHeapStatistics().heap_size_limit / 4 / bytesOfEntry);
 
-/** Folds of streams at the last number this process saw them at, the most lately used last. */
-const kept = new Map<string, Fold>();
-let entriesKept = 0;
+type Held = {
+  /** Folds of streams at the last number this process saw them at, the most lately used last. */
+  readonly kept: Map<string, Fold>;
+  entries: number;
+};
+/** Pages and routes are bundles of their own: what they hold of streams they hold together. */
+const held = ((globalThis as typeof globalThis & { ledgerFolds?: Held }).ledgerFolds ??= {
+  kept: new Map(),
+  entries: 0,
+});
+const { kept } = held;
 
 /** Forgets the fold of a stream that is no more. */
 export function forgetFold(streamId: string): void {
-  entriesKept -= kept.get(streamId)?.seq ?? 0;
+  held.entries -= kept.get(streamId)?.seq ?? 0;
   kept.delete(streamId);
 }
 
@@ -24,9 +35,9 @@ export function forgetFold(streamId: string): void {
 export function keepFold<S extends StreamSort>(streamId: string, fold: Fold<S>): void {
   forgetFold(streamId);
   kept.set(streamId, fold);
-  entriesKept += fold.seq;
+  held.entries += fold.seq;
   for (const oldest of kept.keys()) {
-    if (entriesKept <= mostEntries || oldest === streamId) break;
+    if (held.entries <= mostEntries || oldest === streamId) break;
     forgetFold(oldest);
   }
 }
@@ -42,8 +53,8 @@ export async function foldAt<S extends StreamSort>(
   lastSeq: number,
 ): Promise<StateOf[S]> {
   const stream = streams[sort];
-  const held = kept.get(streamId) as Fold<S> | undefined;
-  const base = held && held.seq <= lastSeq ? held : null;
+  const found = kept.get(streamId) as Fold<S> | undefined;
+  const base = found && found.seq <= lastSeq ? found : null;
   if (base && base.seq === lastSeq) return base.state;
   const fresh = await readEntries(tx, sort, streamId, base?.seq ?? 0);
   if (!base) return stream.fold(fresh);

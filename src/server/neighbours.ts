@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, desc, ne, sql } from 'drizzle-orm';
-import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { jobNow } from './folds';
 import { jobSummary } from './schema';
 
@@ -32,7 +32,7 @@ function streetOf(address: string): string | null {
 export function neighboursOf(firmId: string, address: string, bareAddress: string): Promise<Neighbour[]> {
   const street = streetOf(address);
   if (!street) return Promise.resolve([]);
-  return forFirm(firmId, async (tx) => {
+  return forFirmSettled(firmId, async (tx) => {
     const rows = await tx
       .select({ jobId: jobSummary.jobId, siteAddress: jobSummary.siteAddress, bare: jobSummary.bareAddress })
       .from(jobSummary)

@@ -40,11 +40,16 @@ export const stream = pgTable(
       .references(() => firm.id),
     sort: text('sort').notNull().default('job').$type<'job' | 'firm'>(),
     lastSeq: integer('last_seq').notNull().default(0),
+    /** The number up to which the tables made of it are as it is. */
+    projectedSeq: integer('projected_seq').notNull().default(0),
   },
   (table) => [
     uniqueIndex('stream_firm_own')
       .on(table.firmId)
       .where(sql`${table.sort} = 'firm'`),
+    index('stream_to_project')
+      .on(table.firmId)
+      .where(sql`${table.projectedSeq} < ${table.lastSeq}`),
   ],
 );
 

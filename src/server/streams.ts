@@ -1,15 +1,16 @@
 import 'server-only';
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne } from 'drizzle-orm';
 import type { JobBody } from '../core/catalogue';
 import { type Actor, refused } from '../core/ledger/actor';
 import { canonical } from '../core/ledger/canonical';
 import { whyNotMadeThen } from '../core/ledger/door';
 import type { Drafted, Recorded } from '../core/ledger/entry';
-import { movesOf } from './announcements';
+import { announceSoon, movesOf } from './announcements';
 import { type Transaction, forFirm, forStream } from './connection';
 import { isTrouble, logFault } from './trouble';
 import { foldAt, keepFold } from './folds';
 import { projections } from './projections/registry';
+import { settleSoon } from './projections/settle';
 import { entry, stream } from './schema';
 import { readEntries } from './stored-entries';
 import { type StateOf, type StreamSort, openedAt, streams } from './stream-sorts';
@@ -147,12 +148,21 @@ export async function appendWithin<S extends StreamSort>(
   }
   if (rows.length > 0) {
     await tx.insert(entry).values(rows);
-    for (const projection of projections[sort]) await projection.write(tx, actor.firmId, streamId, state, seq);
-    await tx.execute(
-      sql`with grown as (update ${stream} set last_seq = ${seq} where id = ${streamId} returning id) select pg_notify('ledger', id::text), pg_notify('ledger', ${movesOf(actor.firmId)}) from grown`,
-    );
+    // What a firm says of itself is short and seldom said; what its jobs amount to is written behind the work.
+    if (sort === 'firm')
+      for (const projection of projections[sort]) await projection.write(tx, actor.firmId, streamId, state, seq);
+    await tx
+      .update(stream)
+      .set({ lastSeq: seq, ...(sort === 'firm' && { projectedSeq: seq }) })
+      .where(eq(stream.id, streamId));
   }
-  return { results, state, committed: () => keepFold(streamId, { seq, state }) };
+  const committed = () => {
+    keepFold(streamId, { seq, state });
+    if (rows.length === 0) return;
+    announceSoon(streamId, movesOf(actor.firmId));
+    if (sort === 'job') settleSoon(actor.firmId);
+  };
+  return { results, state, committed };
 }
 
 /** Why a document cannot be under the edition it names: only one its own firm told of, as it was told. Null where it can. */

@@ -7,7 +7,9 @@ export class Busy extends Error {
   readonly code = '55P03';
 }
 
-const queues = new Map<string, Promise<void>>();
+type Queues = Map<string, Promise<void>>;
+/** Pages and routes are bundles of their own, and wait for one another. */
+const queues: Queues = ((globalThis as typeof globalThis & { ledgerTurns?: Queues }).ledgerTurns ??= new Map());
 
 /**
  * Runs what writes to one stream after what this process already does there: a stream that is held holds one connection

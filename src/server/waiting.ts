@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
-import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { jobSummary, link } from './schema';
 
 /** Somebody outside the firm who has been asked for something and has not answered. */
@@ -21,7 +21,7 @@ const waitedFor = ['sign', 'ask', 'choose'] as const;
 
 /** Whom the firm waits on, the longest first. */
 export async function waitingOn(firmId: string): Promise<Waiting[]> {
-  const rows = await forFirm(firmId, (tx) =>
+  const rows = await forFirmSettled(firmId, (tx) =>
     tx
       .select({
         id: link.id,

@@ -22,10 +22,10 @@ export type Asker = FirmActor & {
 };
 
 /** The one place that decides who is asking. Null for a stranger. */
-export const whoIsAsking = cache(async (): Promise<Asker | null> => {
-  const asked = await headers();
-  return knownSession(sessionCookieOf(asked), () => lookUp(asked));
-});
+export const whoIsAsking = cache(async (): Promise<Asker | null> => askerWith(await headers()));
+
+/** The person a request with these headers comes from. */
+const askerWith = (asked: Headers): Promise<Asker | null> => knownSession(sessionCookieOf(asked), () => lookUp(asked));
 
 /** The signed cookie a session is known by, whole: another signature is another cookie. */
 const sessionCookieOf = (asked: Headers): string | null =>
@@ -93,7 +93,7 @@ export const signedIn =
   async (request: Request, context: Context): Promise<Response> => {
     try {
       if (!isFromHere(request)) return refuse(403, 'This was not sent by a page of this application.');
-      const asker = await whoIsAsking();
+      const asker = await askerWith(request.headers);
       return asker ? unkept(await handler(request, asker, context)) : refuse(401, 'Sign in first.');
     } catch (error) {
       const { pathname } = new URL(request.url);

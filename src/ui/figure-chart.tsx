@@ -1,10 +1,9 @@
 'use client';
 
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import dynamic from 'next/dynamic';
+import { Late } from './late';
 
-type Props = {
-  /** Everything the drawing shows, in words. */
-  readonly label: string;
+export type Figures = {
   readonly points: readonly { readonly at: string; readonly value: number }[];
   /** Lines it is held against. */
   readonly limits: readonly number[];
@@ -12,32 +11,15 @@ type Props = {
   readonly to: number;
 };
 
-/** One figure over time between or under its limits. */
-export function FigureChart({ label, points, limits, from, to }: Props) {
+const FigureLines = dynamic(() => import('./figure-lines').then((module) => module.FigureLines), { ssr: false });
+
+/** One figure over time between or under its limits; `label` says in words everything that is drawn. */
+export function FigureChart({ label, ...figures }: Figures & { readonly label: string }) {
   return (
     <div role="img" aria-label={label} className="h-24">
-      <ResponsiveContainer width="100%" height="100%" minWidth={0}>
-        <LineChart accessibilityLayer={false} data={[...points]} margin={{ top: 6, right: 8, bottom: 0, left: -22 }}>
-          <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis dataKey="at" tick={{ fill: 'var(--faint)', fontSize: 11 }} stroke="var(--rule-strong)" />
-          <YAxis
-            tick={{ fill: 'var(--faint)', fontSize: 11 }}
-            stroke="var(--rule-strong)"
-            domain={[from, to]}
-            tickCount={3}
-          />
-          {limits.map((limit) => (
-            <ReferenceLine key={limit} y={limit} stroke="var(--ink)" strokeWidth={2} />
-          ))}
-          <Line
-            dataKey="value"
-            stroke="var(--ink)"
-            strokeWidth={1.5}
-            dot={{ r: 3, fill: 'var(--paper)', stroke: 'var(--ink)' }}
-            isAnimationActive={false}
-          />
-        </LineChart>
-      </ResponsiveContainer>
+      <Late>
+        <FigureLines {...figures} />
+      </Late>
     </div>
   );
 }

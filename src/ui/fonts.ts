@@ -13,4 +13,6 @@ export const plexSerif = localFont({
   src: [{ path: './fonts/IBMPlexSerif-SemiBold.woff2', weight: '600', style: 'normal' }],
   variable: '--font-plex-serif',
   display: 'swap',
+  // Headings wait for nobody: on a slow line what is worked with comes first.
+  preload: false,
 });

@@ -7,7 +7,7 @@ import { Scribe } from '../../scripts/demo/scribe';
 import type { Drafted } from '../../src/core/ledger/entry';
 import { ze } from '../../src/core/measurements/origin/slots';
 import { closeConnections, forFirm } from '../../src/server/connection';
-import { listJobs } from '../../src/server/projections/job-summary';
+import { listJobs } from '../../src/server/list-jobs';
 import { rebuildProjections } from '../../src/server/projections/rebuild';
 import { type FirmActor, append, entriesAfter, openJob } from '../../src/server/streams';
 import { readEntries } from '../../src/server/stored-entries';

@@ -9,7 +9,7 @@ import { JobList } from '../../features/jobs/job-list';
 import { jobsOpenNow } from '../../server/devices';
 import { dueBy } from '../../server/due';
 import { firmState } from '../../server/people';
-import { listJobs } from '../../server/projections/job-summary';
+import { listJobs } from '../../server/list-jobs';
 import { daysFrom } from '../../server/today';
 import { waitingOn } from '../../server/waiting';
 import { requireAsker } from '../../server/who';

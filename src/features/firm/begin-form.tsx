@@ -7,12 +7,13 @@ import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { beginFirmAction } from './actions';
 import { type BeginFields, beginFields } from './fields';
-import { problemOf, useSignIn } from './sign-in/use-sign-in';
+import { withPassword } from './sign-in/signing-in';
+import { useEnter } from './sign-in/use-enter';
 import { unanswered } from './unanswered';
 
 /** The firm and its first person, asked once. */
 export function BeginForm() {
-  const signIn = useSignIn();
+  const enter = useEnter();
   const [problem, setProblem] = useState<string | null>(null);
   const { register, handleSubmit, formState } = useForm<BeginFields>({
     resolver: zodResolver(beginFields),
@@ -21,7 +22,7 @@ export function BeginForm() {
   const { errors, isSubmitting } = formState;
   const begin = handleSubmit(async (fields) => {
     const done = await beginFirmAction(fields).catch(unanswered);
-    setProblem(done.ok ? problemOf(await signIn.withPassword(fields.email, fields.password)) : done.problem);
+    setProblem(done.ok ? enter(await withPassword(fields.email, fields.password)) : done.problem);
   });
   return (
     <form onSubmit={(event) => void begin(event)} noValidate className="grid gap-x-8 gap-y-6 md:grid-cols-2">

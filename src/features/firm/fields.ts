@@ -16,7 +16,6 @@ const password = z
   .max(120, 'At most 120 characters.');
 
 export const signInFields = z.object({ email, password: z.string().min(1, 'Give your password.').max(200) });
-export type SignInFields = z.infer<typeof signInFields>;
 
 /** The six digits an app shows; people type them with a gap. */
 export const appCode = z

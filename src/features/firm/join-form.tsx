@@ -7,12 +7,13 @@ import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { joinAction } from './actions';
 import { type JoinFields, joinFields } from './fields';
-import { problemOf, useSignIn } from './sign-in/use-sign-in';
+import { withPassword } from './sign-in/signing-in';
+import { useEnter } from './sign-in/use-enter';
 import { unanswered } from './unanswered';
 
 /** Takes up an invitation. */
 export function JoinForm({ token, name }: { token: string; name: string }) {
-  const signIn = useSignIn();
+  const enter = useEnter();
   const [problem, setProblem] = useState<string | null>(null);
   const { register, handleSubmit, formState } = useForm<JoinFields>({
     resolver: zodResolver(joinFields),
@@ -21,7 +22,7 @@ export function JoinForm({ token, name }: { token: string; name: string }) {
   const { errors, isSubmitting } = formState;
   const join = handleSubmit(async (fields) => {
     const done = await joinAction(token, fields).catch(unanswered);
-    setProblem(done.ok ? problemOf(await signIn.withPassword(fields.email, fields.password)) : done.problem);
+    setProblem(done.ok ? enter(await withPassword(fields.email, fields.password)) : done.problem);
   });
   return (
     <form onSubmit={(event) => void join(event)} noValidate className="space-y-3">

@@ -18,7 +18,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { showDay } from '../../core/words/day';
-import { stageWords } from '../../core/work/stages';
+import { stageWords } from '../../core/work/stage-words';
 import type { JobSummary } from '../../server/projections/job-summary';
 
 const order = ['under way', 'to do', 'issued'] as const;

@@ -10,7 +10,7 @@ import type { MoneyFields } from '../../core/firm/kinds/money';
 import { type Costs, agreedPence, marginOf, marginOfMany } from '../../core/firm/margin';
 import { showMinutes } from '../../core/words/moment';
 import { readMoney, showMoney } from '../../core/words/money';
-import type { PricedJob } from '../../server/projections/job-summary';
+import type { PricedJob } from '../../server/list-jobs';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
 import { PriceLines } from './price-lines';

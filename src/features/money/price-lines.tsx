@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { type MoneyFields, mostMoneyLines } from '../../core/firm/kinds/money';
 import { linesPence } from '../../core/firm/margin';
 import { readMoney, showMoney } from '../../core/words/money';
-import type { PricedJob } from '../../server/projections/job-summary';
+import type { PricedJob } from '../../server/list-jobs';
 import { Button } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
 

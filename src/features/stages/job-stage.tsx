@@ -4,53 +4,61 @@ import dynamic from 'next/dynamic';
 import { Suspense, useEffect, type ComponentType } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { useJob } from '../../client/job-provider';
+import { whenIdle } from '../../ui/when-idle';
+import { benchesBehind } from '../benches/registry';
 import { usePlace } from '../workspace/place';
-
-/** Where each stage's page is: one line a stage. */
-const loaders = {
-  brief: () => import('./brief/brief-stage').then((m) => m.BriefStage),
-  origin: () => import('./origin/origin-stage').then((m) => m.OriginStage),
-  isolation: () => import('./isolation/isolation-stage').then((m) => m.IsolationStage),
-  inspection: () => import('./inspection/inspection-stage').then((m) => m.InspectionStage),
-  tests: () => import('./tests-stage').then((m) => m.TestsStage),
-  circuits: () => import('./circuits/circuits-stage').then((m) => m.CircuitsStage),
-  observations: () => import('../findings/observations-stage').then((m) => m.ObservationsStage),
-  review: () => import('./review/review-stage').then((m) => m.ReviewStage),
-  options: () => import('../options/options-stage').then((m) => m.OptionsStage),
-} satisfies Record<Stage, () => Promise<ComponentType>>;
 
 /** While the script of a page is on its way, which on an old phone takes a moment. */
 const Opening = () => (
-  <p role="status" className="py-3 text-faint">
+  <p role="status" className="min-h-dvh py-3 text-faint">
     Opening…
   </p>
 );
 
+/**
+ * The page of each stage. The imports are written out here, where the framework finds them: what a page shows first is
+ * then asked for with the page itself.
+ */
+const parts = {
+  brief: dynamic(() => import('./brief/brief-stage').then((m) => m.BriefStage), { loading: Opening }),
+  origin: dynamic(() => import('./origin/origin-stage').then((m) => m.OriginStage), { loading: Opening }),
+  isolation: dynamic(() => import('./isolation/isolation-stage').then((m) => m.IsolationStage), { loading: Opening }),
+  inspection: dynamic(() => import('./inspection/inspection-stage').then((m) => m.InspectionStage), {
+    loading: Opening,
+  }),
+  tests: dynamic(() => import('./tests-stage').then((m) => m.TestsStage), { loading: Opening }),
+  circuits: dynamic(() => import('./circuits/circuits-stage').then((m) => m.CircuitsStage), { loading: Opening }),
+  observations: dynamic(() => import('../findings/observations-stage').then((m) => m.ObservationsStage), {
+    loading: Opening,
+  }),
+  review: dynamic(() => import('./review/review-stage').then((m) => m.ReviewStage), { loading: Opening }),
+  options: dynamic(() => import('../options/options-stage').then((m) => m.OptionsStage), { loading: Opening }),
+} satisfies Record<Stage, ComponentType>;
 const Overview = dynamic(() => import('../workspace/job-overview').then((m) => m.JobOverview), { loading: Opening });
-const parts: Record<Stage, ComponentType> = {
-  brief: dynamic(loaders.brief, { loading: Opening }),
-  origin: dynamic(loaders.origin, { loading: Opening }),
-  isolation: dynamic(loaders.isolation, { loading: Opening }),
-  inspection: dynamic(loaders.inspection, { loading: Opening }),
-  tests: dynamic(loaders.tests, { loading: Opening }),
-  circuits: dynamic(loaders.circuits, { loading: Opening }),
-  observations: dynamic(loaders.observations, { loading: Opening }),
-  review: dynamic(loaders.review, { loading: Opening }),
-  options: dynamic(loaders.options, { loading: Opening }),
-};
 
-/** Not every browser says when it is idle. */
-const idle = () =>
-  new Promise((go) => (window.requestIdleCallback ? window.requestIdleCallback(go) : setTimeout(go, 1000)));
+/** The same once more: what is loaded behind the page in hand, so that each opens without the network. */
+const behind: readonly (() => Promise<unknown>)[] = [
+  () => import('./tests-stage'),
+  ...benchesBehind,
+  () => import('./circuits/circuits-stage'),
+  () => import('./origin/origin-stage'),
+  () => import('./isolation/isolation-stage'),
+  () => import('./inspection/inspection-stage'),
+  () => import('../findings/observations-stage'),
+  () => import('./brief/brief-stage'),
+  () => import('./review/review-stage'),
+  () => import('../options/options-stage'),
+  () => import('../workspace/job-overview'),
+];
 
 /** The page in hand comes first: the others wait this long after it. */
 const afterMillis = 2500;
 
-/** The same once more, one in each idle moment: `dynamic` loads a part only when it is shown. */
+/** One in each idle moment. */
 async function loadAll() {
   await new Promise((go) => setTimeout(go, afterMillis));
-  for (const load of [...Object.values(loaders), () => import('../workspace/job-overview')]) {
-    await idle();
+  for (const load of behind) {
+    await whenIdle();
     await load().catch(() => undefined);
   }
 }

@@ -2,7 +2,6 @@
 
 import { differenceInDays } from 'date-fns/differenceInDays';
 import { parseISO } from 'date-fns/parseISO';
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useJob } from '../../client/job-provider';
 import { type Slot, keyOf } from '../../core/installation/slot';
@@ -12,9 +11,7 @@ import { unitSymbol } from '../../core/quantity/parse-reading';
 import { type ReadingValue, figureOf } from '../../core/quantity/reading-value';
 import { earlierAt, limitFigure, sayEarlier, sayTrend, trendAt } from '../../core/work/trend';
 import { showDay } from '../../core/words/day';
-
-/** Drawn when there is something to draw. */
-const TrendChart = dynamic(() => import('./trend-chart').then((module) => module.TrendChart), { ssr: false });
+import { TrendChart } from './trend-chart';
 
 function limitAt(view: ReturnType<typeof useJob>, slot: Slot): number | null {
   const definition = view.tests.of(slot);

@@ -11,7 +11,7 @@ import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
 import { showValue } from '../../core/quantity/reading-value';
 import { verdictWord } from '../../core/words/judgement';
-import { stageWords } from '../../core/work/stages';
+import { stageWords } from '../../core/work/stage-words';
 import { Find } from '../../ui/find';
 import type { Findable, FindableGroup } from '../../ui/palette';
 import { addressOf, benchAddress, benchTitles, benches, jobAddress, stageAddress } from './address';

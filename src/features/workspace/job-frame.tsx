@@ -6,10 +6,11 @@ import { toast } from '../../ui/toast';
 import { type Stage, missing } from '../../core/job/document-definition';
 import { isolationState, mayEnergise, nameOfScope } from '../../core/work/isolation';
 import { offNow } from '../../core/work/on-now';
-import { type StageState, stageState, stageWords } from '../../core/work/stages';
+import { type StageState, stageState } from '../../core/work/stages';
+import { stageWords } from '../../core/work/stage-words';
 import { resultVerdicts } from '../../core/job/verdicts';
 import { addressOf, jobAddress, stageAddress } from './address';
-import { useJob } from '../../client/job-provider';
+import { useGaps, useJob } from '../../client/job-provider';
 import { refusalsOf } from '../../client/refusals';
 import { Behind } from '../../ui/behind';
 import { Refusals } from '../../ui/refusals';
@@ -24,7 +25,8 @@ import { JobLink, usePlace } from './place';
 /** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. */
 export function JobFrame({ children }: { children: ReactNode }) {
   const view = useJob();
-  const { job, jobId, document, definition, isSealed, gaps, verdicts, undo, canUndo } = view;
+  const { job, jobId, document, definition, isSealed, verdicts, undo, canUndo } = view;
+  const gaps = useGaps();
   const { stages } = definition;
   const { stage: here, go } = usePlace();
   const isNarrow = useNarrow();

@@ -3,7 +3,8 @@
 import Link from 'next/link';
 import { missing } from '../../core/job/document-definition';
 import { resultVerdicts } from '../../core/job/verdicts';
-import { stageState, stageWords } from '../../core/work/stages';
+import { stageState } from '../../core/work/stages';
+import { stageWords } from '../../core/work/stage-words';
 import { keyOf } from '../../core/installation/slot';
 import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
@@ -11,7 +12,7 @@ import { showValue } from '../../core/quantity/reading-value';
 import { showDevice } from '../../core/installation/device-text';
 import { devicesChecked } from '../../core/measurements/origin/breaking';
 import { sayNext } from '../../core/words/next-step';
-import { useJob } from '../../client/job-provider';
+import { useGaps, useJob } from '../../client/job-provider';
 import { Kit } from './kit';
 import { ParkedNow } from './parking';
 import { Papers } from './papers';
@@ -23,7 +24,8 @@ import { addressOf, stageAddress } from './address';
 /** The job at a glance: the stages in the order of the work, and everything that does not stand well. */
 export function JobOverview() {
   const view = useJob();
-  const { job, jobId, definition, isSealed, gaps, verdicts, people } = view;
+  const { job, jobId, definition, isSealed, verdicts, people } = view;
+  const gaps = useGaps();
   const { stages } = definition;
   const lacking = missing([...gaps]);
   const nextStage = isSealed ? null : (lacking[0]?.stage ?? 'review');

@@ -1,5 +1,5 @@
 import { type Stage, stages } from '../../core/job/document-definition';
-import { stageWords } from '../../core/work/stages';
+import { stageWords } from '../../core/work/stage-words';
 
 /** The stage an address of a job means; null for its overview, undefined where it means none. */
 export function stageOf(path: string): Stage | null | undefined {

@@ -1,4 +1,5 @@
 import 'server-only';
+import { eq } from 'drizzle-orm';
 import { type Transaction } from '../connection';
 import { stream } from '../schema';
 import { readEntries } from '../stored-entries';
@@ -25,4 +26,5 @@ export async function rewriteProjections<S extends StreamSort>(
   const entries = await readEntries(tx, sort, streamId);
   const state = streams[sort].fold(entries);
   for (const projection of projections[sort]) await projection.write(tx, firmId, streamId, state, entries.length);
+  await tx.update(stream).set({ projectedSeq: entries.length }).where(eq(stream.id, streamId));
 }

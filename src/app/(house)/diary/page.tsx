@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import * as z from 'zod';
 import { DiaryPage } from '../../../features/diary/diary-page';
-import { jobsDone, jobsOpen } from '../../../server/projections/job-summary';
+import { jobsDone, jobsOpen } from '../../../server/list-jobs';
 import { daysFrom } from '../../../server/today';
 import { requireAsker } from '../../../server/who';
 import { KeepPage } from '../../../client/keep-page';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { MoneyPage } from '../../../features/money/money-page';
-import { jobsToPrice } from '../../../server/projections/job-summary';
+import { jobsToPrice } from '../../../server/list-jobs';
 import { requireAsker } from '../../../server/who';
 import { FirmHere } from '../firm-here';
 

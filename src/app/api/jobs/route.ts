@@ -1,4 +1,4 @@
-import { listJobs } from '../../../server/projections/job-summary';
+import { listJobs } from '../../../server/list-jobs';
 import { signedIn } from '../../../server/who';
 
 /** The firm's jobs, as much of each as it takes to find it. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { Fragment, useState } from 'react';
+import { Fragment, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
 import { slotAt, slotKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
@@ -72,6 +72,18 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
   const left = stillToTouch(view, way);
   const byRcd = judgement?.rule === 'zs.by-rcd' || job.supply.earthing === 'TT';
   const shares = valueAt(view, on, lineNeutralLoop);
+  // The drawing follows what is read when there is time for it.
+  const drawn = useDeferredValue(
+    useMemo(
+      () =>
+        points.map((point) => {
+          const at = { of: 'point', id: point.id } as const;
+          const expected = calculatedZs(view, { on: at });
+          return { point, read: valueAt(view, at, zs), expected: expected.ok ? Number(expected.ohms) : null };
+        }),
+      [points, view],
+    ),
+  );
   return (
     <section
       aria-labelledby="loop"
@@ -187,19 +199,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
         <LogRepair wayId={way.id} family={loop} />
       </div>
       <div className="space-y-3">
-        <ZsCurve
-          rows={points.map((point) => {
-            const expected = calculatedZs(view, { on: { of: 'point', id: point.id } });
-            return {
-              point,
-              read: valueAt(view, { of: 'point', id: point.id }, zs),
-              expected: expected.ok ? Number(expected.ohms) : null,
-            };
-          })}
-          limitOhms={limitOhms}
-          ambientOhms={ambientOhms}
-          worst={worst?.name ?? null}
-        />
+        <ZsCurve rows={drawn} limitOhms={limitOhms} ambientOhms={ambientOhms} worst={worst?.name ?? null} />
         {highest && judgement && (
           <div className="margin-line space-y-1 pl-3">
             <p className="flex flex-wrap items-center gap-x-3">

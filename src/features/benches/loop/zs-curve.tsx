@@ -1,19 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { memo } from 'react';
-import {
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  XAxis,
-  YAxis,
-} from 'recharts';
 import type { Point } from '../../../core/installation/point';
 import { type ReadingValue, figureOf } from '../../../core/quantity/reading-value';
 import { toNumber } from '../../../core/quantity/exact';
+import { Late } from '../../../ui/late';
+import type { ZsMark } from './zs-lines';
+
+const ZsLines = dynamic(() => import('./zs-lines').then((module) => module.ZsLines), { ssr: false });
 
 type Row = { readonly point: Point; readonly read: ReadingValue | null; readonly expected: number | null };
 
@@ -34,7 +29,7 @@ export const ZsCurve = memo(function ZsCurve({
   ambientOhms: number | null;
   worst: string | null;
 }) {
-  const drawn = rows.map(({ point, read, expected }, index) => {
+  const drawn = rows.map(({ point, read, expected }, index): ZsMark => {
     const ohms = numberOf(read);
     const isWorst = point.name === worst;
     return {
@@ -56,38 +51,9 @@ export const ZsCurve = memo(function ZsCurve({
       aria-label={`Zs along the circuit, in ohm: ${spoken}${limitOhms === null ? '' : `; limit ${limitOhms.toFixed(2)}`}`}
     >
       <div className="h-44" aria-hidden>
-        <ResponsiveContainer width="100%" height="100%" minWidth={0}>
-          <ComposedChart accessibilityLayer={false} data={drawn} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
-            <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis dataKey="number" tick={{ fill: 'var(--faint)', fontSize: 12 }} stroke="var(--rule-strong)" />
-            <YAxis
-              tick={{ fill: 'var(--faint)', fontSize: 12 }}
-              stroke="var(--rule-strong)"
-              domain={[0, Number(top.toPrecision(2))]}
-              unit=" Ω"
-              width={70}
-            />
-            {limitOhms !== null && <ReferenceLine y={limitOhms} stroke="var(--ink)" strokeWidth={2} />}
-            {ambientOhms !== null && <ReferenceLine y={ambientOhms} stroke="var(--ink)" strokeDasharray="6 4" />}
-            <Line
-              dataKey="expected"
-              stroke="var(--rule-strong)"
-              strokeDasharray="2 3"
-              dot={false}
-              connectNulls
-              isAnimationActive={false}
-            />
-            <Scatter
-              dataKey="read"
-              shape="circle"
-              fill="var(--paper)"
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              isAnimationActive={false}
-            />
-            <Scatter dataKey="worst" shape="square" fill="var(--ink)" isAnimationActive={false} />
-          </ComposedChart>
-        </ResponsiveContainer>
+        <Late>
+          <ZsLines marks={drawn} top={Number(top.toPrecision(2))} limitOhms={limitOhms} ambientOhms={ambientOhms} />
+        </Late>
       </div>
       <figcaption className="text-xs text-faint">
         ○ read, ■ the highest, {worst ?? 'none yet'}

@@ -1,6 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { v7 } from 'uuid';
@@ -30,13 +29,9 @@ import { LogRepair } from '../frame/log-repair';
 import { NoCircuits } from '../frame/no-circuits';
 import { AddPoints } from '../points/add-points';
 import type { BenchProps, Go } from '../registry';
+import { RingCurve } from './ring-curve';
 import { RingDiagnosis } from './ring-diagnosis';
 import { RingDrawing } from './ring-drawing';
-
-/** The chart comes after the cells: they are what is filled, and it is what is looked at next. */
-const RingCurve = dynamic(() => import('./ring-curve').then((module) => module.RingCurve), {
-  ssr: false,
-});
 
 /** Three steps of a ring, drawn as it runs, with what its readings come to. */
 export function RingBench({ wayId, go }: BenchProps) {

@@ -1,10 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { memo } from 'react';
-import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { Point } from '../../../core/installation/point';
 import type { RingReading, RingReadings } from '../../../core/measurements/ring/evidence';
 import { expectedOnRing } from '../../../core/measurements/ring/expected';
+import { Late } from '../../../ui/late';
+import type { RingMark } from './ring-lines';
+
+const RingLines = dynamic(() => import('./ring-lines').then((module) => module.RingLines), { ssr: false });
 
 const figure = (reading: RingReading | null | undefined): number | null =>
   typeof reading === 'number'
@@ -23,7 +27,7 @@ export const RingCurve = memo(function RingCurve({
 }) {
   const [r1, rn, r2] = [figure(readings.ends.r1), figure(readings.ends.rn), figure(readings.ends.r2)];
   const main = points.filter((point) => !point.spur);
-  const rows = points.map((point, index) => {
+  const rows = points.map((point, index): RingMark => {
     const x = (main.filter((each) => each.order <= point.order).length || 1) / (main.length + 1);
     return {
       number: index + 1,
@@ -42,37 +46,9 @@ export const RingCurve = memo(function RingCurve({
   return (
     <figure aria-label={`Readings along the ring over what a sound one reads. Step 3: ${spoken}`}>
       <div className="h-44" aria-hidden>
-        <ResponsiveContainer width="100%" height="100%" minWidth={0}>
-          <ComposedChart accessibilityLayer={false} data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
-            <CartesianGrid stroke="var(--rule)" vertical={false} />
-            <XAxis dataKey="number" tick={{ fill: 'var(--faint)', fontSize: 12 }} stroke="var(--rule-strong)" />
-            <YAxis
-              tick={{ fill: 'var(--faint)', fontSize: 12 }}
-              stroke="var(--rule-strong)"
-              domain={[0, 'auto']}
-              unit=" Ω"
-              width={70}
-            />
-            <Line
-              dataKey="expected2"
-              stroke="var(--rule-strong)"
-              strokeDasharray="5 4"
-              dot={false}
-              isAnimationActive={false}
-            />
-            <Line dataKey="expected3" stroke="var(--rule-strong)" dot={false} isAnimationActive={false} />
-            <Scatter
-              dataKey="step2"
-              shape="circle"
-              fill="var(--paper)"
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              isAnimationActive={false}
-            />
-            <Scatter dataKey="step3" shape="square" fill="var(--ink)" isAnimationActive={false} />
-            <Scatter dataKey="sameSide" shape="triangle" fill="var(--faint)" isAnimationActive={false} />
-          </ComposedChart>
-        </ResponsiveContainer>
+        <Late>
+          <RingLines marks={rows} />
+        </Late>
       </div>
       <figcaption className="text-xs text-faint">
         ○ step 2, ■ step 3{rows.some((row) => row.sameSide !== null) && ', ▲ same side'}; lines: a sound ring of these

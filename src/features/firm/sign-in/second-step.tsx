@@ -4,12 +4,16 @@ import { useState } from 'react';
 import { Button } from '../../../ui/button';
 import { AskOne } from '../ask-one';
 import { appCode, recoveryCode } from '../fields';
-import { problemOf, type useSignIn } from './use-sign-in';
+import { type SignedIn, withCode, withRecoveryCode } from './signing-in';
 
-type Props = { readonly signIn: ReturnType<typeof useSignIn>; readonly cancel: () => void };
+type Props = {
+  /** Goes on where somebody is in; what is wrong otherwise. */
+  readonly enter: (signedIn: SignedIn) => string | null;
+  readonly cancel: () => void;
+};
 
 /** The second step: the code an app shows, or one of the recovery codes kept for a lost phone. */
-export function SecondStep({ signIn, cancel }: Props) {
+export function SecondStep({ enter, cancel }: Props) {
   const [recovers, setRecovers] = useState(false);
   return (
     <div className="space-y-4">
@@ -23,7 +27,7 @@ export function SecondStep({ signIn, cancel }: Props) {
           act="Sign in"
           busy="Signing in…"
           schema={recoveryCode}
-          send={async (code) => problemOf(await signIn.withRecoveryCode(code))}
+          send={async (code) => enter(await withRecoveryCode(code))}
         />
       ) : (
         <AskOne
@@ -35,7 +39,7 @@ export function SecondStep({ signIn, cancel }: Props) {
           act="Sign in"
           busy="Signing in…"
           schema={appCode}
-          send={async (code) => problemOf(await signIn.withCode(code))}
+          send={async (code) => enter(await withCode(code))}
         />
       )}
       <div className="flex flex-wrap justify-between gap-3">

@@ -1,6 +1,6 @@
 'use client';
 
-import { useJob } from '../../../client/job-provider';
+import { useGaps, useJob } from '../../../client/job-provider';
 import { readDescription } from '../../../core/certificates/description';
 import type { WorksFields } from '../../../core/job/kinds/works';
 import { workNatureWords, workNatures } from '../../../core/job/kinds/works';
@@ -15,7 +15,8 @@ import type { Record } from './brief-stage';
 
 /** The work a certificate is for: what, where, how far, and what was seen beside it. */
 export function WhatWasDone({ record }: { record: Record }) {
-  const { document, definition, gaps } = useJob();
+  const { document, definition } = useJob();
+  const gaps = useGaps();
   const { works } = document;
   const at = useWanted();
   const say = (fields: WorksFields) => record({ kind: 'works.described', body: { documentId: document.id, fields } });

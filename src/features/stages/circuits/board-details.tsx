@@ -4,7 +4,7 @@ import { toast } from '../../../ui/toast';
 import type { Board } from '../../../core/installation/board';
 import { Disclosure } from '../../../ui/disclosure';
 import { ChoiceField, EntryField, asLine } from '../../../ui/entry-field';
-import { useJob } from '../../../client/job-provider';
+import { useGaps, useJob } from '../../../client/job-provider';
 import { ReadingField, ReadingFields } from '../../workspace/reading-field';
 import type { InHand } from '../../../core/work/in-hand';
 import { useWanted } from '../../workspace/use-wanted';
@@ -18,7 +18,8 @@ import { boardIpf, phaseSequence } from '../../../core/measurements/origin/slots
 /** A board in one line; opened, its particulars and the readings taken at it. */
 export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }) {
   const view = useJob();
-  const { append, gaps, job } = view;
+  const { append, job } = view;
+  const gaps = useGaps();
   const wants = useWanted();
   const field = (name: string) => wants({ of: 'board', id: board.id, field: name });
   const record = (fields: Partial<Omit<Board, 'id'>>) => {

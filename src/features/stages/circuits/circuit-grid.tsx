@@ -13,7 +13,7 @@ import { type Verdict, verdictWord } from '../../../core/words/judgement';
 import { unitWord } from '../../../core/quantity/parse-reading';
 import type { InHand } from '../../../core/work/in-hand';
 import { type At, type CellLook, Grid, type GridColumn } from '../../../ui/grid';
-import { useJob } from '../../../client/job-provider';
+import { useGaps, useJob } from '../../../client/job-provider';
 import { usePlace } from '../../workspace/place';
 import { VerdictMark, verdictPattern } from '../../workspace/verdict-mark';
 import { cellEntries, cellText } from './cell-entries';
@@ -47,7 +47,8 @@ const anchorOf = (column: Column, way: Way): string | undefined =>
 /** The circuit ledger of one board: every circuit and result on one sheet, typed like a spreadsheet. */
 export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHand }) {
   const view = useJob();
-  const { job, isSealed, append, undo, verdicts, gaps } = view;
+  const { job, isSealed, append, undo, verdicts } = view;
+  const gaps = useGaps();
   const ways = useMemo(() => waysOf(job, boardId), [job, boardId]);
   const rows = useMemo<(Way | null)[]>(() => (isSealed ? ways : [...ways, null]), [isSealed, ways]);
   const { target } = usePlace();

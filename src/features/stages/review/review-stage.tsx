@@ -9,9 +9,9 @@ import { notInspected, scheduleOfInspections } from '../../../core/certificates/
 import { type Place, placeKey } from '../../../core/installation/place';
 import { type Assessed, missing } from '../../../core/job/document-definition';
 import { isTechnical } from '../../../core/ledger/actor';
-import { stageWords } from '../../../core/work/stages';
+import { stageWords } from '../../../core/work/stage-words';
 import { Button, linkLook } from '../../../ui/button';
-import { useJob } from '../../../client/job-provider';
+import { useGaps, useJob } from '../../../client/job-provider';
 import type { DeviceAway } from '../../../server/devices';
 import { deviceName } from '../../../client/use-stream';
 import { addressOf } from '../../workspace/address';
@@ -45,7 +45,7 @@ export function ReviewStage() {
     return outcome.ok;
   };
   // Once nothing is left but to sign, that comes first; until then what is left does.
-  const isReady = missing([...view.gaps]).length === 0;
+  const isReady = missing([...useGaps()]).length === 0;
   const signatures = <Declarations record={record} jobId={jobId} />;
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
@@ -135,7 +135,7 @@ function Assessment({ assessment, left, isReady, record }: AssessmentProps) {
 function GapList() {
   const view = useJob();
   const { jobId, definition } = view;
-  const gaps = view.gaps.filter(({ discrepancy }) => discrepancy === undefined);
+  const gaps = useGaps().filter(({ discrepancy }) => discrepancy === undefined);
   if (gaps.length === 0) return <p className="py-3">✓ Nothing to complete.</p>;
   return (
     <div className="lg:max-h-[calc(100dvh-14rem)] lg:overflow-y-auto">
@@ -220,7 +220,8 @@ function Overrule({
 
 function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boolean; jobId: string }) {
   const view = useJob();
-  const { document, definition, isSealed, me, people, gaps, unsent, practice, append, firm } = view;
+  const { document, definition, isSealed, me, people, unsent, practice, append, firm } = view;
+  const gaps = useGaps();
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);

@@ -1,0 +1,1 @@
+export const securityHeaders: Readonly<Record<string, string>>;

@@ -1,0 +1,56 @@
+import 'server-only';
+import { and, eq, lt } from 'drizzle-orm';
+import { type Transaction, forFirm } from '../connection';
+import { foldAt } from '../folds';
+import { stream } from '../schema';
+import { isTrouble, logFault } from '../trouble';
+import { projections } from './registry';
+
+/** Of one reading, or of one turn behind the work: what is left over is taken by the next. */
+const mostAtOnce = 200;
+const afterMillis = 1_500;
+
+/**
+ * Writes what the firm's jobs amount to into the tables made of them, where they are behind; answers how many were. A job
+ * somebody is recording in at this moment is left to whoever reads next.
+ */
+async function settle(tx: Transaction): Promise<number> {
+  const behind = await tx
+    .select()
+    .from(stream)
+    .where(and(lt(stream.projectedSeq, stream.lastSeq), eq(stream.sort, 'job')))
+    .limit(mostAtOnce)
+    .for('update', { skipLocked: true });
+  for (const { id, firmId, lastSeq } of behind) {
+    const job = await foldAt(tx, 'job', id, lastSeq);
+    for (const projection of projections.job) await projection.write(tx, firmId, id, job, lastSeq);
+    await tx.update(stream).set({ projectedSeq: lastSeq }).where(eq(stream.id, id));
+  }
+  return behind.length;
+}
+
+/** A transaction of a firm for what reads the tables made of its jobs: whoever recorded something finds it there. */
+export const forFirmSettled = <T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  forFirm(firmId, async (tx) => {
+    await settle(tx);
+    return work(tx);
+  });
+
+/** Settles all of a firm's jobs, for commands that end before it would be their turn. */
+export async function settleFirm(firmId: string): Promise<void> {
+  while ((await forFirm(firmId, settle)) === mostAtOnce);
+}
+
+const waiting = new Set<string>();
+
+/** Has a firm's tables written soon, behind the work: most readers then find nothing left to do. */
+export function settleSoon(firmId: string): void {
+  if (waiting.has(firmId)) return;
+  waiting.add(firmId);
+  setTimeout(() => {
+    waiting.delete(firmId);
+    forFirm(firmId, settle).catch((error: unknown) => {
+      if (!isTrouble(error)) logFault('tables made of jobs could not be written', error, { firm: firmId });
+    });
+  }, afterMillis).unref();
+}
