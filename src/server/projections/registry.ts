@@ -6,7 +6,7 @@ import { firmParticulars } from './firm-particulars';
 import { jobSearches } from './job-search';
 import { jobSummaries } from './job-summary';
 
-/** A table that shows what streams amount to: rewritten with every append, droppable, made again from entries alone. */
+/** A table that shows what streams amount to: written behind the work, droppable, made again from entries alone. */
 export type Projection<S extends StreamSort> = {
   readonly name: string;
   readonly write: (
