@@ -31,12 +31,43 @@ const rooms = {
   standins: [...core, 'instruments'],
   client: [...core, 'instruments', 'workers'],
   ui: [],
-  workers: [...core, 'client'],
-  features: [...core, 'client', 'ui', 'instruments', 'workers', 'server'],
-  app: [...core, 'features', 'client', 'ui', 'server'],
+  workers: core,
+  app: [...core, 'client', 'ui', 'server'],
 };
+
+/** Rooms of the interface: what each may use of the others. What two need stands in one that is listed for both. */
+const features = {
+  // Shared: the frame of a job, the frame of the firm's pages, pictures, links to people outside.
+  workspace: [],
+  house: [],
+  links: [],
+  pictures: ['workspace'],
+  // Pages of a job; `stages` is their registry.
+  benches: ['workspace', 'links'],
+  findings: ['workspace', 'links', 'pictures'],
+  options: ['workspace', 'links'],
+  stages: ['workspace', 'links', 'pictures', 'benches', 'findings', 'options', 'certificates'],
+  // Documents; `certificates/registry` draws any of them.
+  certificates: ['workspace', 'links'],
+  handover: ['links', 'certificates'],
+  // Pages of the firm.
+  clients: ['house'],
+  diary: ['house'],
+  due: ['house'],
+  firm: ['house'],
+  instruments: ['house'],
+  jobs: ['house'],
+  money: ['house'],
+  practice: [],
+  verify: [],
+};
+const inside = [...core, 'client', 'ui', 'instruments', 'workers', 'server'];
+const typeOf = (feature) => `features-${feature}`;
+for (const [feature, uses] of Object.entries(features)) rooms[typeOf(feature)] = [...inside, ...uses.map(typeOf)];
+rooms.app.push(...Object.keys(features).map(typeOf));
+
 const folders = Object.keys(rooms).filter((room) => room !== 'core-catalogue' && room !== 'env');
-const pathOf = (room) => `src/${room.replace('core-', 'core/')}`;
+const pathOf = (room) => `src/${room.replace('core-', 'core/').replace('features-', 'features/')}`;
 
 const config = [
   { ignores: ['.next/**', '.local/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { keptPages } from './kept-pages';
+import { keptPages } from '../workers/kept-pages';
 
 /** Once the worker that serves it is there, the page goes in, unless that worker has it already. */
 async function keep(path: string): Promise<void> {

@@ -2,7 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Drafted, Recorded } from '../core/ledger/entry';
 import type { Read } from '../core/ledger/stream';
 import { houseOfPaper } from '../core/practice/paper-stream';
-import { keptPages } from './kept-pages';
+import { keptPages } from '../workers/kept-pages';
 
 /** An entry made here and not yet taken by the ledger; `refused` holds the ledger's reason once it said no. */
 export type Outgoing = {

@@ -7,7 +7,7 @@ import {
   Serwist,
   type SerwistGlobalConfig,
 } from 'serwist';
-import { keptAs, keptPages } from '../client/kept-pages';
+import { keptAs, keptPages } from './kept-pages';
 
 declare global {
   interface WorkerGlobalScope extends SerwistGlobalConfig {

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { HouseHead } from '../../features/firm/house-head';
+import { HouseHead } from '../../features/house/house-head';
 import { requireAsker } from '../../server/who';
 
 /** The pages of the firm, each a way from the others. */

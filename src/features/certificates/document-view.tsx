@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { documents } from '../../core/catalogue';
 import type { IssuedDocument } from '../../server/documents';
-import { HandOver } from '../handover/hand-over';
+import { HandOver } from '../links/hand-over';
 import { showMoment } from '../../core/words/moment';
 import { Button, linkLook } from '../../ui/button';
 import { Duties } from './duties';

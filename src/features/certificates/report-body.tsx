@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { type Report, reportModel } from '../../core/certificates/eicr/model';
 import type { PrintedModel } from '../../core/certificates/printed-model';
 import type { Closing } from '../../core/certificates/remedies';
-import { CodeBadge } from '../findings/code-badge';
+import { CodeBadge } from '../workspace/code-badge';
 
 const day = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', dateStyle: 'long' });
 

@@ -12,8 +12,8 @@ import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { FormField } from '../../ui/form-field';
 import { toast } from '../../ui/toast';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
 import { takeUpJobsAction } from './actions';
 import { InstallationRow } from './installation-row';
 

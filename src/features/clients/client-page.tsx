@@ -5,8 +5,8 @@ import { useFirm } from '../../client/firm-provider';
 import { type ClientFields, clientSorts, clientWords } from '../../core/firm/kinds/client';
 import type { LatestVisit } from '../../server/installations';
 import { ChoiceField, EntryField, asLine, asText } from '../../ui/entry-field';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
 import { InstallationRow } from './installation-row';
 
 /** Who a client is, and their installations. */

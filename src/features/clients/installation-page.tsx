@@ -10,9 +10,9 @@ import type { Neighbour } from '../../server/neighbours';
 import type { JobSummary } from '../../server/projections/job-summary';
 import { Button } from '../../ui/button';
 import { ChoiceField, EntryField, Row, asLine, asText } from '../../ui/entry-field';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
-import { whereThisIs } from './where-this-is';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
+import { whereThisIs } from '../house/where-this-is';
 
 type Props = {
   readonly installationId: string;

@@ -11,7 +11,7 @@ import { showMinutes } from '../../core/words/moment';
 import { showDayShort } from '../../core/words/day';
 import { weekdayOf } from '../../core/words/week';
 import { Button } from '../../ui/button';
-import { usePlanner } from './use-planner';
+import { usePlanner } from '../house/use-planner';
 
 export type Carry = 'day before' | 'day after' | 'sooner' | 'later';
 

@@ -6,8 +6,8 @@ import type { DayRules as Rules } from '../../core/firm/kinds/visit';
 import { readClock } from '../../core/words/clock';
 import { Button } from '../../ui/button';
 import { EntryField, asNumber } from '../../ui/entry-field';
-import { whereThisIs } from '../clients/where-this-is';
-import { useRecord } from '../firm/use-record';
+import { whereThisIs } from '../house/where-this-is';
+import { useRecord } from '../house/use-record';
 
 const asClock = (text: string) => {
   const read = readClock(text);

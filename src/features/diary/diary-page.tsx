@@ -17,14 +17,14 @@ import { dayAfter, mondayOf, weekdayOf } from '../../core/words/week';
 import { Button, linkLook } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Select } from '../../ui/select';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
 import { type Carry, DayColumn } from './day-column';
 import { OtherCalendars } from './other-calendars';
 import { DayRules } from './day-rules';
 import { describing, laidOut, put, shift } from './move-visit';
 import { RunningLate } from './running-late';
-import { usePlanner } from './use-planner';
+import { usePlanner } from '../house/use-planner';
 import { type OpenJob, VisitForm } from './visit-form';
 
 type Props = {

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button';
 import { FormField } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import { toast } from '../../ui/toast';
-import { usePlanner } from './use-planner';
+import { usePlanner } from '../house/use-planner';
 
 type Props = { readonly visits: readonly Visit[]; readonly move: (told: readonly Told[]) => void };
 

@@ -4,7 +4,7 @@ import { type Answers, type CodeProposal, adviseCode } from '../../core/certific
 import type { Finding } from '../../core/edition/findings';
 import { ToggleGroup } from '../../ui/toggle-group';
 import { findingsFor } from './find-findings';
-import type { useFindings } from './use-findings';
+import type { useFindings } from '../workspace/use-findings';
 
 type Props = {
   findings: ReturnType<typeof useFindings>;

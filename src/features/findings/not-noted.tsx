@@ -8,7 +8,7 @@ import { showValue } from '../../core/quantity/reading-value';
 import { findingAddress } from '../workspace/address';
 import { JobLink } from '../workspace/place';
 import { VerdictMark } from '../workspace/verdict-mark';
-import { useFindings } from './use-findings';
+import { useFindings } from '../workspace/use-findings';
 
 /** What was read, is not met, and stands under no finding yet: each the way to one that is filled in from it. */
 export function NotNoted() {

@@ -21,7 +21,7 @@ import { FormField } from '../../ui/form-field';
 import { Select } from '../../ui/select';
 import { ToggleGroup } from '../../ui/toggle-group';
 import { CodeAdvice } from './code-advice';
-import { useFindings } from './use-findings';
+import { useFindings } from '../workspace/use-findings';
 
 /** An observation being written: no code yet, no id until it is noted. */
 export type Draft = Omit<ObservationFields, 'code'> & { readonly code: Code | null; readonly id: string | null };

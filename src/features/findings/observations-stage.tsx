@@ -18,7 +18,7 @@ import { showMoment } from '../workspace/struck-readings';
 import { usePictures } from '../../client/use-pictures';
 import { Pictures } from '../pictures/pictures';
 import { PicturesOnTheirWay } from '../pictures/sending';
-import { CodeBadge } from './code-badge';
+import { CodeBadge } from '../workspace/code-badge';
 import { MendNow } from './mend-now';
 import { NotNoted } from './not-noted';
 import { Notes } from './notes';

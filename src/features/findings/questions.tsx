@@ -13,10 +13,10 @@ import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { toast } from '../../ui/toast';
 import { ToggleGroup } from '../../ui/toggle-group';
-import { askByLinkAction } from '../handover/actions';
+import { askByLinkAction } from '../links/actions';
 import { Pictures } from '../pictures/pictures';
-import { LinkForm } from '../handover/link-form';
-import { LinkList, useLinks } from '../handover/link-list';
+import { LinkForm } from '../links/link-form';
+import { LinkList, useLinks } from '../links/link-list';
 
 /** One question at a time to the client, the agent or a colleague; the answer stands with its name and time. */
 export function Questions({ pictures }: { pictures: ReturnType<typeof usePictures> }) {

@@ -6,7 +6,7 @@ import { type TestCard, loadTestCards } from '../../core/work/test-cards';
 import { useFirm } from '../../client/firm-provider';
 import { Button } from '../../ui/button';
 import { Select } from '../../ui/select';
-import type { Record } from './use-record';
+import type { Record } from '../house/use-record';
 
 /** How each test is set on the firm's own instruments: shown on the test's card while that instrument is in hand. */
 export function CardNotes({ record }: { record: Record }) {

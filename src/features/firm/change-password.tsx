@@ -6,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { type PasswordFields, passwordFields } from './fields';
-import { authenticationClient } from './sign-in/authentication-client';
+import { authenticationClient } from '../../client/authentication-client';
 import { unanswered } from './unanswered';
 
 const silent = () => ({ error: { status: 0 } });

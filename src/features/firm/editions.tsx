@@ -10,7 +10,7 @@ import { Button } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
 import { FormField } from '../../ui/form-field';
 import { saveFile } from '../../ui/save-file';
-import type { Record } from './use-record';
+import type { Record } from '../house/use-record';
 
 const format = 'orange-ledger/edition/1';
 

@@ -6,13 +6,13 @@ import { editionPack } from '../../core/edition/editions';
 import { editionIds } from '../../core/edition/pack';
 import { schoolWords, schools } from '../../core/job/kinds/brief';
 import { useFirm } from '../../client/firm-provider';
-import { type Record, useRecord } from './use-record';
+import { type Record, useRecord } from '../house/use-record';
 import { ChoiceField, EntryField, asLine, asNumber, asText } from '../../ui/entry-field';
 import { Editions } from './editions';
 import { CardNotes } from './card-notes';
 import { Instruments } from './instruments';
 import { Logo } from './logo';
-import { FirmSending } from './firm-sending';
+import { FirmSending } from '../house/firm-sending';
 import { People } from './people';
 import { PriceList } from './price-list';
 

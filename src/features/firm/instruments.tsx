@@ -23,7 +23,7 @@ import { Confirm } from '../../ui/confirm';
 import { DateField } from '../../ui/date-field';
 import { FormField } from '../../ui/form-field';
 import { Select } from '../../ui/select';
-import type { Record } from './use-record';
+import type { Record } from '../house/use-record';
 import { capital } from '../../core/words/capital';
 
 /** The firm's instruments, with how long their calibration holds. */

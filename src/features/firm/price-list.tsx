@@ -8,7 +8,7 @@ import { Button } from '../../ui/button';
 import { Disclosure } from '../../ui/disclosure';
 import { EntryField } from '../../ui/entry-field';
 import { useLoaded } from '../../ui/use-loaded';
-import type { Record } from './use-record';
+import type { Record } from '../house/use-record';
 
 /** What putting things right takes with this firm: options for a client are drafted with it. */
 export function PriceList({ record }: { record: Record }) {

@@ -7,8 +7,8 @@ import type { AskedOne } from '../../server/questions';
 import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { ToggleGroup } from '../../ui/toggle-group';
-import { answerByLinkAction } from './actions';
-import { type AnswerFields, answerFields } from './fields';
+import { answerByLinkAction } from '../links/actions';
+import { type AnswerFields, answerFields } from '../links/fields';
 
 const faces = { yes: 'Yes', no: 'No', 'in words': 'In my own words' } as const;
 

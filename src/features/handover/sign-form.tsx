@@ -6,8 +6,8 @@ import { Controller, useForm } from 'react-hook-form';
 import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { SignaturePad } from '../../ui/signature-pad';
-import { signByLinkAction } from './actions';
-import { type OutsideFields, outsideFields } from './fields';
+import { signByLinkAction } from '../links/actions';
+import { type OutsideFields, outsideFields } from '../links/fields';
 
 /** Signs by a link: a name, for whom, and a drawing for those who like to. */
 export function SignForm({ token, upTo, name }: { token: string; upTo: number; name: string }) {

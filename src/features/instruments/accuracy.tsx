@@ -4,7 +4,7 @@ import { useFirm } from '../../client/firm-provider';
 import { usualAccuracy } from '../../core/firm/accuracy';
 import { functions } from '../../core/quantity/stated-accuracy';
 import { EntryField } from '../../ui/entry-field';
-import { useRecord } from '../firm/use-record';
+import { useRecord } from '../house/use-record';
 
 const words = { continuity: 'Continuity', insulation: 'Insulation', loop: 'Loop', rcd: 'RCD times' } as const;
 const said = /^(\d{1,2}(?:\.\d)?)\s*%?\s*\+\s*(\d{1,2})/;

@@ -8,7 +8,7 @@ import { Button } from '../../ui/button';
 import { DateField } from '../../ui/date-field';
 import { FileField } from '../../ui/file-field';
 import { FormField, FormProblem } from '../../ui/form-field';
-import { useRecord } from '../firm/use-record';
+import { useRecord } from '../house/use-record';
 
 const hex = (bytes: ArrayBuffer): string =>
   [...new Uint8Array(bytes)].map((byte) => byte.toString(16).padStart(2, '0')).join('');

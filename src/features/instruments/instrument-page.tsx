@@ -6,7 +6,7 @@ import { type Doubt, boundsOf, checksOf, doubtsOf, outOf, references } from '../
 import { showDay, showDayShort } from '../../core/words/day';
 import { showMoment } from '../../core/words/moment';
 import type { Leaning } from '../../server/instruments';
-import { FirmSending } from '../firm/firm-sending';
+import { FirmSending } from '../house/firm-sending';
 import { Accuracy } from './accuracy';
 import { Calibrate } from './calibrate';
 import { DriftChart } from './drift-chart';

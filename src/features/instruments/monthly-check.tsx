@@ -6,7 +6,7 @@ import { boundsOf, checksOf, references } from '../../core/firm/accuracy';
 import { Button } from '../../ui/button';
 import { FormProblem } from '../../ui/form-field';
 import { toast } from '../../ui/toast';
-import { useRecord } from '../firm/use-record';
+import { useRecord } from '../house/use-record';
 
 const figure = /^\d{1,5}(\.\d{1,3})?$/;
 

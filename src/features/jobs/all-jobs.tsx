@@ -11,8 +11,8 @@ import type { FoundJobs, JobFilters } from '../../server/find-jobs';
 import { Button, linkLook } from '../../ui/button';
 import { DateField } from '../../ui/date-field';
 import { Select } from '../../ui/select';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
 
 type Props = { readonly filters: JobFilters; readonly found: FoundJobs };
 

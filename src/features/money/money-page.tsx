@@ -14,9 +14,9 @@ import type { PricedJob } from '../../server/list-jobs';
 import { Button } from '../../ui/button';
 import { saveFile } from '../../ui/save-file';
 import { PriceLines } from './price-lines';
-import { usePlanner } from '../diary/use-planner';
-import { FirmSending } from '../firm/firm-sending';
-import { useRecord } from '../firm/use-record';
+import { usePlanner } from '../house/use-planner';
+import { FirmSending } from '../house/firm-sending';
+import { useRecord } from '../house/use-record';
 
 type Row = { readonly job: PricedJob; readonly told: MoneyFields | undefined; readonly costs: Costs };
 

@@ -7,8 +7,8 @@ import type { OfferedTo } from '../../server/options';
 import { Button } from '../../ui/button';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { ToggleGroup } from '../../ui/toggle-group';
-import { acceptByLinkAction } from '../handover/actions';
-import { type AcceptFields, acceptFields } from '../handover/fields';
+import { acceptByLinkAction } from '../links/actions';
+import { type AcceptFields, acceptFields } from '../links/fields';
 import { Comparison } from './comparison';
 
 /** The ways to put it right, to whoever holds the link: compared side by side, and one accepted. */

@@ -20,10 +20,10 @@ import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
 import { toast } from '../../ui/toast';
 import { useLoaded } from '../../ui/use-loaded';
-import { useFindings } from '../findings/use-findings';
-import { offerByLinkAction } from '../handover/actions';
-import { LinkForm } from '../handover/link-form';
-import { LinkList, useLinks } from '../handover/link-list';
+import { useFindings } from '../workspace/use-findings';
+import { offerByLinkAction } from '../links/actions';
+import { LinkForm } from '../links/link-form';
+import { LinkList, useLinks } from '../links/link-list';
 import { Comparison } from './comparison';
 import { OptionsForm } from './options-form';
 

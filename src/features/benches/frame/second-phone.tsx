@@ -7,7 +7,7 @@ import type { Cue } from '../../../core/job/kinds/hand';
 import { nameOfDevice } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
-import { handCodeAction } from '../../handover/actions';
+import { handCodeAction } from '../../links/actions';
 import { useBench } from './bench-provider';
 
 /** A second pair of hands at the board: joins by a code, and is told one thing at a time. */

@@ -6,7 +6,7 @@ import { useForm } from 'react-hook-form';
 import { Button } from '../../../ui/button';
 import { FormField, FormProblem } from '../../../ui/form-field';
 import { linkFields } from '../fields';
-import { authenticationClient } from './authentication-client';
+import { authenticationClient } from '../../../client/authentication-client';
 
 /** Asks for a link by mail; says the same whether there is such a person or not. */
 export function LinkForm() {

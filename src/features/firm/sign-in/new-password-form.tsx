@@ -7,7 +7,7 @@ import { useForm } from 'react-hook-form';
 import { Button } from '../../../ui/button';
 import { FormField, FormProblem } from '../../../ui/form-field';
 import { newPasswordFields } from '../fields';
-import { authenticationClient } from './authentication-client';
+import { authenticationClient } from '../../../client/authentication-client';
 
 /** Sets a new password by the link of a letter. What the link proves stands after `#`: no server writes it down. */
 export function NewPasswordForm() {

@@ -1,5 +1,5 @@
 import { forgetJobs } from '../../../client/on-this-device';
-import { authenticationClient } from './authentication-client';
+import { authenticationClient } from '../../../client/authentication-client';
 
 export { signInFields } from '../fields';
 

@@ -6,7 +6,7 @@ import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { AskOne } from '../ask-one';
 import { appCode, ownPassword } from '../fields';
-import { authenticationClient } from '../sign-in/authentication-client';
+import { authenticationClient } from '../../../client/authentication-client';
 import { unanswered } from '../unanswered';
 
 type Act = 'set up' | 'new recovery codes' | 'turn off';

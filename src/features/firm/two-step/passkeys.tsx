@@ -12,7 +12,7 @@ import { Dialog } from '../../../ui/dialog';
 import { confirmAction } from '../actions';
 import { AskOne } from '../ask-one';
 import { ownPassword } from '../fields';
-import { authenticationClient } from '../sign-in/authentication-client';
+import { authenticationClient } from '../../../client/authentication-client';
 import { unanswered } from '../unanswered';
 
 type Asked = { readonly act: 'add' } | { readonly act: 'remove'; readonly passkey: OwnPasskey };

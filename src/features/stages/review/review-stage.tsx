@@ -21,7 +21,7 @@ import { useWanted } from '../../workspace/use-wanted';
 import { issueAction } from './issue';
 import { Contradictions } from './contradictions';
 import { LettersLost } from './letters-lost';
-import { AskOutside } from '../../handover/ask-outside';
+import { AskOutside } from '../../links/ask-outside';
 import { NewIssue } from './new-issue';
 import { practiceIssue } from '../../../client/practice-issue';
 import { PracticePaper } from './practice-paper';

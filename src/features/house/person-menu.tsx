@@ -1,7 +1,7 @@
 'use client';
 
 import { Menu } from '../../ui/menu';
-import { useSignOut } from './sign-in/use-sign-out';
+import { useSignOut } from './use-sign-out';
 
 /** Who is signed in, and what is theirs. */
 export function PersonMenu({ name }: { name: string }) {

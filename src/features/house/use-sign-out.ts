@@ -1,16 +1,16 @@
 import { useRouter } from 'next/navigation';
-import { toast } from '../../../ui/toast';
+import { toast } from '../../ui/toast';
 
 /** Ends the session here. Entries not sent yet stay in this browser. */
 export function useSignOut(): () => Promise<void> {
   const router = useRouter();
   return async () => {
-    const ended = await import('./authentication-client')
+    const ended = await import('../../client/authentication-client')
       .then(({ authenticationClient }) => authenticationClient.signOut())
       .catch(() => null);
     if (!ended || ended.error)
       return void toast('The server did not answer: you are still signed in. Sign out again when the network is back.');
-    await import('../../../client/on-this-device').then(({ forgetJobs }) => forgetJobs());
+    await import('../../client/on-this-device').then(({ forgetJobs }) => forgetJobs());
     router.replace('/sign-in');
     router.refresh();
   };

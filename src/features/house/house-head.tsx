@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { FindJob } from '../jobs/find-job';
+import { FindJob } from './find-job';
 import { DeviceState } from './device-state';
 import { housePages } from './house-pages';
 import { PersonMenu } from './person-menu';

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { type ListedJob, firmJobs } from '../../client/firm-jobs';
 import { Find } from '../../ui/find';
-import { housePages } from '../firm/house-pages';
+import { housePages } from './house-pages';
 
 /** Any job of the firm, or page of the house, by a few letters: on the pages that are no job's. */
 export function FindJob() {
