@@ -152,6 +152,7 @@ try {
   await choose(page, 'Circuit', /^2 /);
   await page.getByRole('heading', { name: /way 2/ }).waitFor();
   await page.getByText('Working it out…').waitFor({ state: 'detached' });
+  await page.locator('.recharts-surface').first().waitFor();
   await shoot(page, 'bench-ring');
   await bench(page, 'insulation');
   await shoot(page, 'bench-insulation');
@@ -163,6 +164,7 @@ try {
   await page.getByRole('button', { name: 'Pad away', exact: true }).click();
   for (const name of ['origin', 'loop', 'residual', 'function', 'leaving']) {
     await bench(page, name);
+    if (name === 'loop') await page.locator('.recharts-surface').first().waitFor();
     if (name === 'residual') await choose(page, 'Device', /^RCD 2/);
     await shoot(page, `bench-${name}`);
   }

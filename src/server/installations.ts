@@ -5,9 +5,9 @@ import { type FirmBody, type FirmKind, firmStream, jobStream } from '../core/cat
 import { type FirmState } from '../core/firm/firm';
 import { blankClient } from '../core/firm/kinds/client';
 import { bareAddress, installationAt } from '../core/firm/kinds/installation';
-import { forFirm } from './connection';
 import { firmState } from './people';
 import type { JobSummary } from './projections/job-summary';
+import { forFirmSettled } from './projections/settle';
 import { jobSummary } from './schema';
 import { type FirmActor, append } from './streams';
 
@@ -77,7 +77,7 @@ export async function takeUpJobs(actor: FirmActor): Promise<number> {
 }
 
 const jobsOfNone = (firmId: string): Promise<JobSummary[]> =>
-  forFirm(firmId, (tx) =>
+  forFirmSettled(firmId, (tx) =>
     tx
       .select()
       .from(jobSummary)
@@ -94,7 +94,7 @@ export type LatestVisit = Pick<
 export function latestVisits(
   firmId: string,
 ): Promise<{ readonly visits: readonly LatestVisit[]; readonly atNone: number }> {
-  return forFirm(firmId, async (tx) => {
+  return forFirmSettled(firmId, async (tx) => {
     const { installationId, jobId, reference, document, inspectedOn, documentNumber, dueOn, status } = jobSummary;
     const visits = await tx
       .selectDistinctOn([installationId], {
@@ -125,7 +125,7 @@ export function latestVisits(
 
 /** Every job at an installation, or at its address, the latest first. */
 export const visitsTo = (firmId: string, installationId: string, address: string): Promise<JobSummary[]> =>
-  forFirm(firmId, (tx) =>
+  forFirmSettled(firmId, (tx) =>
     tx
       .select()
       .from(jobSummary)

@@ -5,6 +5,7 @@ import { readingsInDoubt } from '../core/certificates/readings-in-doubt';
 import { type Doubt, doubtsOf } from '../core/firm/accuracy';
 import type { FirmState } from '../core/firm/firm';
 import { forFirm } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { whyNotKept } from './quotas';
 import { sha256 } from './documents';
 import { jobNow } from './folds';
@@ -26,7 +27,7 @@ const mostJobs = 200;
 export async function leaningOn(firmId: string, doubts: readonly Doubt[]): Promise<Leaning[]> {
   if (doubts.length === 0) return [];
   const instrumentIds = [...new Set(doubts.map(({ instrumentId }) => instrumentId))];
-  return forFirm(firmId, async (tx) => {
+  return forFirmSettled(firmId, async (tx) => {
     const used = tx
       .selectDistinct({ id: entry.streamId })
       .from(entry)

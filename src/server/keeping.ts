@@ -5,7 +5,8 @@ import { v7 } from 'uuid';
 import { leastYearsKept } from '../core/firm/kinds/defaults';
 import { supervises } from '../core/ledger/actor';
 import type { LogProof } from '../core/ledger/daily-head';
-import { forFirm, forStream } from './connection';
+import { forStream } from './connection';
+import { forFirmSettled } from './projections/settle';
 import { proofOf } from './daily-heads';
 import { sha256 } from './documents';
 import { forgetFold } from './folds';
@@ -27,7 +28,7 @@ export type ExportedJob = { readonly file: Uint8Array<ArrayBuffer>; readonly nam
  * file, each picture that is what its hash says. What was handed out is written down, so that a job can be removed afterwards. Null for no such job of the firm's.
  */
 export function exportJob(actor: FirmActor, jobId: string): Promise<ExportedJob | null> {
-  return forFirm(actor.firmId, async (tx) => {
+  return forFirmSettled(actor.firmId, async (tx) => {
     const [head] = await tx
       .select()
       .from(stream)
@@ -134,7 +135,7 @@ export async function copiesOf(firmId: string, now: Date): Promise<Copies> {
   const years = await yearsKept(firmId);
   const before = new Date(now);
   before.setUTCFullYear(before.getUTCFullYear() - years);
-  return forFirm(firmId, async (tx) => {
+  return forFirmSettled(firmId, async (tx) => {
     // Of a job that never came to a paper, its last entry.
     const lastPaper =
       sql<Date>`coalesce(max(${document.issuedAt}), (select max(${entry.recordedAt}) from ${entry} where ${entry.streamId} = ${jobSummary.jobId}))`.mapWith(

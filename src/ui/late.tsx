@@ -1,5 +1,14 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { Component, useEffect, useState, type ReactNode } from 'react';
 import { whenIdle } from './when-idle';
+
+/** Where the script of a drawing cannot be fetched, its room stays empty and the page goes on. */
+class Fetched extends Component<{ children: ReactNode }, { lacks: boolean }> {
+  override state = { lacks: false };
+  static getDerivedStateFromError = () => ({ lacks: true });
+  override render() {
+    return this.state.lacks ? null : this.props.children;
+  }
+}
 
 /** What is looked at after the work: shown, and its script fetched, once the page has nothing more urgent to do. */
 export function Late({ children }: { children: ReactNode }) {
@@ -11,5 +20,5 @@ export function Late({ children }: { children: ReactNode }) {
       here = false;
     };
   }, []);
-  return isIdle ? children : null;
+  return isIdle && <Fetched>{children}</Fetched>;
 }

@@ -291,6 +291,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
   const job = await sallowRiseJob(page, 'DARK-1');
   await openBench(page, job, 'ring');
   await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('Four readings or more');
+  await expect(page.getByTestId('all-on-device')).toBeAttached();
   await context.setOffline(true);
   await page.getByLabel('Add points').fill('hall, kitchen 2');
   await page.getByLabel('Add points').press('Enter');

@@ -386,6 +386,7 @@ test('the live half with the network off all the way, and back', async ({ page, 
   await utilityProved(page, job);
   await proveDead(page, job);
   await openBench(page, job, 'plan');
+  await expect(page.getByTestId('all-on-device')).toBeAttached();
   await context.setOffline(true);
   await page.getByRole('tab', { name: 'Zs' }).click();
   await page.getByRole('radio', { name: 'Cover on' }).click();

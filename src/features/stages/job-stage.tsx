@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { Suspense, useEffect, type ComponentType } from 'react';
+import { Suspense, useEffect, useState, type ComponentType } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { useJob } from '../../client/job-provider';
 import { whenIdle } from '../../ui/when-idle';
@@ -52,30 +52,36 @@ const behind: readonly (() => Promise<unknown>)[] = [
 ];
 
 /** The page in hand comes first: the others wait this long after it. */
-const afterMillis = 2500;
+const afterMillis = 1000;
 
-/** One in each idle moment. */
-async function loadAll() {
+/** One in each idle moment; answers whether all of them came. */
+async function loadAll(): Promise<boolean> {
   await new Promise((go) => setTimeout(go, afterMillis));
+  let all = true;
   for (const load of behind) {
     await whenIdle();
-    await load().catch(() => undefined);
+    await load().catch(() => (all = false));
   }
+  return all;
 }
 
 /** The stage one is in. The others are loaded behind it, so that each opens without the network. */
 export function JobStage() {
   const { stage } = usePlace();
   const { loaded } = useJob();
+  const [isWhole, setIsWhole] = useState(false);
   useEffect(() => {
-    if (loaded) void loadAll();
+    if (loaded) void loadAll().then(setIsWhole);
   }, [loaded]);
   const Part = stage ? parts[stage] : Overview;
   return (
-    <Suspense key={stage}>
-      <Part />
-      <Arrive />
-    </Suspense>
+    <>
+      <Suspense key={stage}>
+        <Part />
+        <Arrive />
+      </Suspense>
+      {isWhole && <span hidden data-testid="all-on-device" />}
+    </>
   );
 }
 

@@ -29,16 +29,18 @@ async function settle(tx: Transaction): Promise<number> {
   return behind.length;
 }
 
-/** A transaction of a firm for what reads the tables made of its jobs: whoever recorded something finds it there. */
-export const forFirmSettled = <T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
-  forFirm(firmId, async (tx) => {
-    await settle(tx);
-    return work(tx);
-  });
-
-/** Settles all of a firm's jobs, for commands that end before it would be their turn. */
+/** Settles all of a firm's jobs. */
 export async function settleFirm(firmId: string): Promise<void> {
   while ((await forFirm(firmId, settle)) === mostAtOnce);
+}
+
+/**
+ * A transaction of a firm for what reads the tables made of its jobs: whoever recorded something finds it there. They are
+ * written in a transaction before it, so that a long reader holds no job.
+ */
+export async function forFirmSettled<T>(firmId: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  await settleFirm(firmId);
+  return forFirm(firmId, work);
 }
 
 const waiting = new Set<string>();
