@@ -1,6 +1,6 @@
 'use client';
 
-import dynamic from 'next/dynamic';
+import { lazy } from 'react';
 import { Late } from './late';
 
 export type Figures = {
@@ -11,7 +11,7 @@ export type Figures = {
   readonly to: number;
 };
 
-const FigureLines = dynamic(() => import('./figure-lines').then((module) => module.FigureLines), { ssr: false });
+const FigureLines = lazy(() => import('./figure-lines').then((module) => ({ default: module.FigureLines })));
 
 /** One figure over time between or under its limits; `label` says in words everything that is drawn. */
 export function FigureChart({ label, ...figures }: Figures & { readonly label: string }) {

@@ -1,4 +1,4 @@
-import { Component, useEffect, useState, type ReactNode } from 'react';
+import { Component, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { whenIdle } from './when-idle';
 
 /** Where the script of a drawing cannot be fetched, its room stays empty and the page goes on. */
@@ -20,5 +20,11 @@ export function Late({ children }: { children: ReactNode }) {
       here = false;
     };
   }, []);
-  return isIdle && <Fetched>{children}</Fetched>;
+  return (
+    isIdle && (
+      <Fetched>
+        <Suspense>{children}</Suspense>
+      </Fetched>
+    )
+  );
 }

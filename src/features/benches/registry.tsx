@@ -1,6 +1,6 @@
 import dynamic from 'next/dynamic';
 import type { ComponentType } from 'react';
-import type { BenchName } from '../workspace/address';
+import { type BenchName, benches } from '../workspace/address';
 
 export type Go = (bench: BenchName, wayId?: string | null) => void;
 export type BenchProps = { readonly wayId: string | null; readonly go: Go };
@@ -12,36 +12,41 @@ const Opening = () => (
   </p>
 );
 
+/** Where each bench is: one line a bench. */
+const loaders = {
+  plan: () => import('./plan/plan-view').then((m) => m.PlanView),
+  board: () => import('./board/board-wall').then((m) => m.BoardWall),
+  continuity: () => import('./continuity/continuity-bench').then((m) => m.ContinuityBench),
+  ring: () => import('./ring/ring-bench').then((m) => m.RingBench),
+  insulation: () => import('./insulation/insulation-bench').then((m) => m.InsulationBench),
+  origin: () => import('./origin/origin-bench').then((m) => m.OriginBench),
+  loop: () => import('./loop/loop-bench').then((m) => m.LoopBench),
+  residual: () => import('./residual/residual-bench').then((m) => m.ResidualBench),
+  function: () => import('./function/function-bench').then((m) => m.FunctionBench),
+  leaving: () => import('./leaving/leaving-walk').then((m) => m.LeavingWalk),
+} satisfies Record<BenchName, () => Promise<ComponentType<BenchProps>>>;
+
 /** What stands behind each tab of the tests. */
 export const benchParts: Record<BenchName, ComponentType<BenchProps>> = {
-  plan: dynamic(() => import('./plan/plan-view').then((m) => m.PlanView), { loading: Opening }),
-  board: dynamic(() => import('./board/board-wall').then((m) => m.BoardWall), { loading: Opening }),
-  continuity: dynamic(() => import('./continuity/continuity-bench').then((m) => m.ContinuityBench), {
-    loading: Opening,
-  }),
-  ring: dynamic(() => import('./ring/ring-bench').then((m) => m.RingBench), { loading: Opening }),
-  insulation: dynamic(() => import('./insulation/insulation-bench').then((m) => m.InsulationBench), {
-    loading: Opening,
-  }),
-  origin: dynamic(() => import('./origin/origin-bench').then((m) => m.OriginBench), { loading: Opening }),
-  loop: dynamic(() => import('./loop/loop-bench').then((m) => m.LoopBench), { loading: Opening }),
-  residual: dynamic(() => import('./residual/residual-bench').then((m) => m.ResidualBench), { loading: Opening }),
-  function: dynamic(() => import('./function/function-bench').then((m) => m.FunctionBench), { loading: Opening }),
-  leaving: dynamic(() => import('./leaving/leaving-walk').then((m) => m.LeavingWalk), { loading: Opening }),
+  plan: dynamic(loaders.plan, { loading: Opening }),
+  board: dynamic(loaders.board, { loading: Opening }),
+  continuity: dynamic(loaders.continuity, { loading: Opening }),
+  ring: dynamic(loaders.ring, { loading: Opening }),
+  insulation: dynamic(loaders.insulation, { loading: Opening }),
+  origin: dynamic(loaders.origin, { loading: Opening }),
+  loop: dynamic(loaders.loop, { loading: Opening }),
+  residual: dynamic(loaders.residual, { loading: Opening }),
+  function: dynamic(loaders.function, { loading: Opening }),
+  leaving: dynamic(loaders.leaving, { loading: Opening }),
 };
 
-/** The same once more, to be loaded behind the one in hand. */
+/** Fetches the bench an address asks for. */
+export const benchAsked = (search: string): (() => Promise<unknown>) =>
+  loaders[benches.find((each) => each === new URLSearchParams(search).get('bench')) ?? 'plan'];
+
+/** All of them with their drawings, to be fetched behind the one in hand. */
 export const benchesBehind: readonly (() => Promise<unknown>)[] = [
-  () => import('./plan/plan-view'),
-  () => import('./board/board-wall'),
-  () => import('./continuity/continuity-bench'),
-  () => import('./ring/ring-bench'),
+  ...Object.values(loaders),
   () => import('./ring/ring-lines'),
-  () => import('./insulation/insulation-bench'),
-  () => import('./origin/origin-bench'),
-  () => import('./loop/loop-bench'),
   () => import('./loop/zs-lines'),
-  () => import('./residual/residual-bench'),
-  () => import('./function/function-bench'),
-  () => import('./leaving/leaving-walk'),
 ];

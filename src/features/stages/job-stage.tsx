@@ -5,8 +5,9 @@ import { Suspense, useEffect, useState, type ComponentType } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { useJob } from '../../client/job-provider';
 import { whenIdle } from '../../ui/when-idle';
-import { benchesBehind } from '../benches/registry';
+import { benchAsked, benchesBehind } from '../benches/registry';
 import { usePlace } from '../workspace/place';
+import { stageOf } from '../workspace/stage-address';
 
 /** While the script of a page is on its way, which on an old phone takes a moment. */
 const Opening = () => (
@@ -15,41 +16,43 @@ const Opening = () => (
   </p>
 );
 
-/**
- * The page of each stage. The imports are written out here, where the framework finds them: what a page shows first is
- * then asked for with the page itself.
- */
-const parts = {
-  brief: dynamic(() => import('./brief/brief-stage').then((m) => m.BriefStage), { loading: Opening }),
-  origin: dynamic(() => import('./origin/origin-stage').then((m) => m.OriginStage), { loading: Opening }),
-  isolation: dynamic(() => import('./isolation/isolation-stage').then((m) => m.IsolationStage), { loading: Opening }),
-  inspection: dynamic(() => import('./inspection/inspection-stage').then((m) => m.InspectionStage), {
-    loading: Opening,
-  }),
-  tests: dynamic(() => import('./tests-stage').then((m) => m.TestsStage), { loading: Opening }),
-  circuits: dynamic(() => import('./circuits/circuits-stage').then((m) => m.CircuitsStage), { loading: Opening }),
-  observations: dynamic(() => import('../findings/observations-stage').then((m) => m.ObservationsStage), {
-    loading: Opening,
-  }),
-  review: dynamic(() => import('./review/review-stage').then((m) => m.ReviewStage), { loading: Opening }),
-  options: dynamic(() => import('../options/options-stage').then((m) => m.OptionsStage), { loading: Opening }),
-} satisfies Record<Stage, ComponentType>;
-const Overview = dynamic(() => import('../workspace/job-overview').then((m) => m.JobOverview), { loading: Opening });
+/** Where each stage's page is: one line a stage. */
+const loaders = {
+  brief: () => import('./brief/brief-stage').then((m) => m.BriefStage),
+  origin: () => import('./origin/origin-stage').then((m) => m.OriginStage),
+  isolation: () => import('./isolation/isolation-stage').then((m) => m.IsolationStage),
+  inspection: () => import('./inspection/inspection-stage').then((m) => m.InspectionStage),
+  tests: () => import('./tests-stage').then((m) => m.TestsStage),
+  circuits: () => import('./circuits/circuits-stage').then((m) => m.CircuitsStage),
+  observations: () => import('../findings/observations-stage').then((m) => m.ObservationsStage),
+  review: () => import('./review/review-stage').then((m) => m.ReviewStage),
+  options: () => import('../options/options-stage').then((m) => m.OptionsStage),
+} satisfies Record<Stage, () => Promise<ComponentType>>;
+const loadOverview = () => import('../workspace/job-overview').then((m) => m.JobOverview);
 
-/** The same once more: what is loaded behind the page in hand, so that each opens without the network. */
-const behind: readonly (() => Promise<unknown>)[] = [
-  () => import('./tests-stage'),
-  ...benchesBehind,
-  () => import('./circuits/circuits-stage'),
-  () => import('./origin/origin-stage'),
-  () => import('./isolation/isolation-stage'),
-  () => import('./inspection/inspection-stage'),
-  () => import('../findings/observations-stage'),
-  () => import('./brief/brief-stage'),
-  () => import('./review/review-stage'),
-  () => import('../options/options-stage'),
-  () => import('../workspace/job-overview'),
-];
+const Overview = dynamic(loadOverview, { loading: Opening });
+const parts: Record<Stage, ComponentType> = {
+  brief: dynamic(loaders.brief, { loading: Opening }),
+  origin: dynamic(loaders.origin, { loading: Opening }),
+  isolation: dynamic(loaders.isolation, { loading: Opening }),
+  inspection: dynamic(loaders.inspection, { loading: Opening }),
+  tests: dynamic(loaders.tests, { loading: Opening }),
+  circuits: dynamic(loaders.circuits, { loading: Opening }),
+  observations: dynamic(loaders.observations, { loading: Opening }),
+  review: dynamic(loaders.review, { loading: Opening }),
+  options: dynamic(loaders.options, { loading: Opening }),
+};
+
+/** What the address leads to is fetched as soon as there is a script that can: not once the frame has been drawn. */
+function fetchFirst() {
+  const { pathname, search } = window.location;
+  const stage = stageOf(pathname);
+  if (stage === undefined) return;
+  const first: readonly (() => Promise<unknown>)[] =
+    stage === 'tests' ? [loaders.tests, benchAsked(search)] : [stage ? loaders[stage] : loadOverview];
+  for (const load of first) load().catch(() => undefined);
+}
+if (typeof window !== 'undefined') fetchFirst();
 
 /** The page in hand comes first: the others wait this long after it. */
 const afterMillis = 1000;
@@ -58,7 +61,7 @@ const afterMillis = 1000;
 async function loadAll(): Promise<boolean> {
   await new Promise((go) => setTimeout(go, afterMillis));
   let all = true;
-  for (const load of behind) {
+  for (const load of [...Object.values(loaders), ...benchesBehind, loadOverview]) {
     await whenIdle();
     await load().catch(() => (all = false));
   }

@@ -1,14 +1,13 @@
 'use client';
 
-import dynamic from 'next/dynamic';
-import { memo } from 'react';
+import { lazy, memo } from 'react';
 import type { Point } from '../../../core/installation/point';
 import { type ReadingValue, figureOf } from '../../../core/quantity/reading-value';
 import { toNumber } from '../../../core/quantity/exact';
 import { Late } from '../../../ui/late';
 import type { ZsMark } from './zs-lines';
 
-const ZsLines = dynamic(() => import('./zs-lines').then((module) => module.ZsLines), { ssr: false });
+const ZsLines = lazy(() => import('./zs-lines').then((module) => ({ default: module.ZsLines })));
 
 type Row = { readonly point: Point; readonly read: ReadingValue | null; readonly expected: number | null };
 

@@ -1,14 +1,13 @@
 'use client';
 
-import dynamic from 'next/dynamic';
-import { memo } from 'react';
+import { lazy, memo } from 'react';
 import type { Point } from '../../../core/installation/point';
 import type { RingReading, RingReadings } from '../../../core/measurements/ring/evidence';
 import { expectedOnRing } from '../../../core/measurements/ring/expected';
 import { Late } from '../../../ui/late';
 import type { RingMark } from './ring-lines';
 
-const RingLines = dynamic(() => import('./ring-lines').then((module) => module.RingLines), { ssr: false });
+const RingLines = lazy(() => import('./ring-lines').then((module) => ({ default: module.RingLines })));
 
 const figure = (reading: RingReading | null | undefined): number | null =>
   typeof reading === 'number'
