@@ -55,7 +55,7 @@ function fetchFirst() {
 if (typeof window !== 'undefined') fetchFirst();
 
 /** The page in hand comes first: the others wait this long after it. */
-const afterMillis = 1000;
+const afterMillis = 2500;
 
 /** One in each idle moment; answers whether all of them came. */
 async function loadAll(): Promise<boolean> {
