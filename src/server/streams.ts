@@ -160,7 +160,7 @@ export async function appendWithin<S extends StreamSort>(
     keepFold(streamId, { seq, state });
     if (rows.length === 0) return;
     announceSoon(streamId, movesOf(actor.firmId));
-    if (sort === 'job') settleSoon(actor.firmId);
+    if (sort === 'job') settleSoon(actor.firmId, streamId);
   };
   return { results, state, committed };
 }
