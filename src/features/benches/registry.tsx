@@ -1,16 +1,10 @@
 import dynamic from 'next/dynamic';
 import type { ComponentType } from 'react';
+import { Opening } from '../../ui/opening';
 import { type BenchName, benches } from '../workspace/address';
 
 export type Go = (bench: BenchName, wayId?: string | null) => void;
 export type BenchProps = { readonly wayId: string | null; readonly go: Go };
-
-/** While the script of a test is on its way. */
-const Opening = () => (
-  <p role="status" className="min-h-dvh py-3 text-faint">
-    Opening…
-  </p>
-);
 
 /** Where each bench is: one line a bench. */
 const loaders = {

@@ -5,16 +5,10 @@ import { Suspense, useEffect, useState, type ComponentType } from 'react';
 import type { Stage } from '../../core/job/document-definition';
 import { useJob } from '../../client/job-provider';
 import { whenIdle } from '../../ui/when-idle';
+import { Opening } from '../../ui/opening';
 import { benchAsked, benchesBehind } from '../benches/registry';
 import { usePlace } from '../workspace/place';
 import { stageOf } from '../workspace/stage-address';
-
-/** While the script of a page is on its way, which on an old phone takes a moment. */
-const Opening = () => (
-  <p role="status" className="min-h-dvh py-3 text-faint">
-    Opening…
-  </p>
-);
 
 /** Where each stage's page is: one line a stage. */
 const loaders = {
