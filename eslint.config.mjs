@@ -43,10 +43,12 @@ const features = {
   links: [],
   pictures: ['workspace'],
   // Pages of a job; `stages` is their registry.
-  benches: ['workspace', 'links'],
+  // One cell, one keypad, one place in focus: every page on which something is read.
+  measure: ['workspace', 'links'],
+  benches: ['workspace', 'links', 'measure'],
   findings: ['workspace', 'links', 'pictures'],
   options: ['workspace', 'links'],
-  stages: ['workspace', 'links', 'pictures', 'benches', 'findings', 'options', 'certificates'],
+  stages: ['workspace', 'links', 'pictures', 'measure', 'benches', 'findings', 'options', 'certificates'],
   // Documents; `certificates/registry` draws any of them.
   certificates: ['workspace', 'links'],
   handover: ['links', 'certificates'],

@@ -21,6 +21,15 @@ export default defineConfig({
       {
         extends: true,
         test: {
+          // What a test adds to the lists here stands in no other file's.
+          name: 'made-up',
+          include: ['tests/made-up/**/*.test.ts'],
+          testTimeout: 120_000,
+        },
+      },
+      {
+        extends: true,
+        test: {
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
           fileParallelism: false,

@@ -65,6 +65,8 @@ async function visit(viewport, colorScheme = 'light') {
 const shoot = async (page, name) => {
   if (only ? !name.includes(only) : !process.argv[2] && passing.includes(name)) return;
   await page.evaluate(() => document.fonts.ready);
+  // A part that is fetched when it is shown says so until it is there; its drawings come after it.
+  await page.getByText('Opening…').waitFor({ state: 'detached' });
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(name);
 };
@@ -87,7 +89,7 @@ try {
   await shoot(page, 'sign-in');
   await signIn(page);
   await shoot(page, 'jobs');
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('radio', { name: 'New circuit' }).click();
   await page
     .getByLabel('What, where, on which circuit')
@@ -127,7 +129,7 @@ try {
     await page.goto(`${jobUrl}/${stage}`);
     await settled();
     await page.getByRole('main').getByRole('heading').first().waitFor();
-    if (stage === 'inspection') await page.getByRole('radio', { name: 'Been in' }).waitFor();
+    if (stage === 'inspection') await page.getByRole('radio', { name: 'Inspected' }).waitFor();
     if (stage === 'circuits') await page.getByRole('gridcell', { name: /^Zs, circuit 9/ }).click();
     if (stage === 'observations')
       await page.getByLabel('What was found').fill('Socket-outlets up to 32 A with no 30 mA RCD');
@@ -156,12 +158,12 @@ try {
   await shoot(page, 'bench-ring');
   await bench(page, 'insulation');
   await shoot(page, 'bench-insulation');
-  await page.getByRole('button', { name: 'Dark' }).click();
-  await page.getByRole('button', { name: 'Pad', exact: true }).click();
+  await page.getByRole('button', { name: 'Dark mode' }).click();
+  await page.getByRole('button', { name: 'Keypad', exact: true }).click();
   await page.getByLabel(/^L–E, way 6/).click();
   await shoot(page, 'bench-cupboard');
-  await page.getByRole('button', { name: 'Daylight' }).click();
-  await page.getByRole('button', { name: 'Pad away', exact: true }).click();
+  await page.getByRole('button', { name: 'Light mode' }).click();
+  await page.getByRole('button', { name: 'Hide keypad', exact: true }).click();
   for (const name of ['origin', 'loop', 'residual', 'function', 'leaving']) {
     await bench(page, name);
     if (name === 'loop') await page.locator('.recharts-surface').first().waitFor();
@@ -176,7 +178,7 @@ try {
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
   await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
-  await page.getByRole('button', { name: 'Hand it over' }).click();
+  await page.getByRole('button', { name: 'Send to client' }).click();
   const handed = await page.getByTestId('link-made').textContent();
   await page.getByText(/sent \d/).waitFor();
   await page.reload();
@@ -205,7 +207,7 @@ try {
   await shoot(learner, 'practice');
   await press('Show me');
   await learner.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
-  await learner.getByRole('heading', { name: 'What the house really was' }).waitFor();
+  await learner.getByRole('heading', { name: 'What was wrong' }).waitFor();
   await shoot(learner, 'practice-result');
 
   const client = await visit({ width: 390, height: 844 });

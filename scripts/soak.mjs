@@ -1,5 +1,6 @@
 // npm run soak [faults] [seed]: two devices work on one job through two processes while 1,000 faults of every sort happen;
 // ends with counts. Lost: acknowledged and not there. Doubled: there twice. Wrong: a reading judged other than its figure.
+import { plainReading } from './plain-reading.mjs';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
@@ -72,14 +73,7 @@ const entry = (shown, madeAt = new Date().toISOString()) => ({
   body: {
     slot: { on: { of: 'supply' }, test: 'ze' },
     value: { is: 'number', shown },
-    how: 'measured',
-    reason: null,
-    instrumentId: null,
-    leadNullOhms: null,
-    testVolts: null,
-    isolationId: null,
-    isolationWhy: null,
-    connected: null,
+    ...plainReading,
   },
   madeAt,
   device: 'soak',

@@ -1,5 +1,5 @@
 // npm test: everything that must hold, from a clean clone, ending with one line: N passed, N failed.
-// npm test -- unit (or lint, types, integration, e2e) runs only those; more words go to the runner.
+// npm test -- unit (or lint, types, made-up, integration, e2e) runs only those; more words go to the runner.
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium } from './setup/browser.mjs';
@@ -10,7 +10,7 @@ import { serveDemo, temporaryDatabase } from './setup/serve.mjs';
 import { Stop, local, locked, root, say } from './setup/state.mjs';
 import { bin, show } from './setup/run.mjs';
 
-const parts = ['lint', 'types', 'unit', 'integration', 'e2e'];
+const parts = ['lint', 'types', 'unit', 'made-up', 'integration', 'e2e'];
 const [chosen, ...rest] = process.argv.slice(2);
 const runs = (part) => !parts.includes(chosen) || chosen === part;
 const totals = { passed: 0, failed: 0 };
@@ -77,7 +77,7 @@ try {
   mkdirSync(local, { recursive: true, mode: 0o700 });
   await locked(async () => {
     await ensureNodeModules();
-    if (runs('integration'))
+    if (runs('integration') || runs('made-up'))
       await ensureDebian(
         ['poppler-utils', 'qpdf'],
         () => existsSync('/usr/bin/pdftotext') && existsSync('/usr/bin/qpdf'),
@@ -101,6 +101,7 @@ try {
     })(),
     (async () => {
       await stage('unit', () => vitest('unit'));
+      await stage('made-up', () => vitest('made-up'));
       if (runs('integration') || runs('e2e')) await locked(ensureBuilt);
     })(),
   ]);

@@ -36,7 +36,7 @@ const actsNow = (page) => page.evaluate(() => globalThis.acts);
 /** Opens a job of small works as the dialog asks. */
 async function openMinorWorks(page, round) {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('radio', { name: 'Addition or alteration of a circuit', exact: true }).click();
   const dialog = page.getByRole('dialog');
   for (const [label, text] of [
@@ -55,7 +55,7 @@ async function openMinorWorks(page, round) {
 /** Opens a report on what exists as the dialog asks. */
 async function openReport(page) {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('radio', { name: 'Report on what exists' }).click();
   const dialog = page.getByRole('dialog');
   for (const [label, text] of [

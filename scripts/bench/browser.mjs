@@ -205,7 +205,7 @@ async function ringOfTwenty(context, ring) {
 async function keysOfASheet(context) {
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('radio', { name: 'Report on what exists' }).click();
   await page.getByLabel('Your reference').fill('SHEET');
   await page.getByLabel('Address of the installation').fill('1 Tansy Court');

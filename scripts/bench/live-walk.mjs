@@ -1,4 +1,5 @@
 // A live walk round a house of eight circuits and sixty points on a phone: taps and typed characters a point, and what stands above the work.
+import { plainReading } from '../plain-reading.mjs';
 import { randomUUID } from 'node:crypto';
 
 const circuits = 8;
@@ -55,14 +56,8 @@ async function house(page, origin) {
       entry('reading.taken', 7, {
         slot: { on: { of: 'way', id: wayId }, test: 'r1r2' },
         value: { is: 'number', shown: '0.40' },
-        how: 'measured',
-        reason: null,
-        instrumentId: null,
-        leadNullOhms: null,
-        testVolts: null,
-        isolationId: null,
+        ...plainReading,
         isolationWhy: 'bench',
-        connected: null,
       }),
     );
     for (let order = 1; order <= pointsOf(number); order += 1) {

@@ -1,4 +1,5 @@
 // Many inspectors at once: each has a job of 300 entries with its stream of news open, and enters a reading every two seconds.
+import { plainReading } from '../plain-reading.mjs';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
@@ -16,14 +17,7 @@ export const reading = (round) => ({
   body: {
     slot: { on: { of: 'supply' }, test: 'ze' },
     value: { is: 'number', shown: `0.${10 + (round % 89)}` },
-    how: 'measured',
-    reason: null,
-    instrumentId: null,
-    leadNullOhms: null,
-    testVolts: null,
-    isolationId: null,
-    isolationWhy: null,
-    connected: null,
+    ...plainReading,
   },
   madeAt: new Date().toISOString(),
   device: 'bench',

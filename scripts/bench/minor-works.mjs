@@ -110,11 +110,11 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   await enter(page, /^Lock number/, '14');
   await enter(page, /^Proving unit/, 'PU-12');
   await push(page, /^Begin$/);
-  for (const step of [/^It showed: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^It showed again: 230/])
-    await push(page, step);
+  for (const step of [/^Reading: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^Reading again: 230/]) await push(page, step);
 
   await stage(page, 'circuits', /circuits/);
   await push(page, /^Add the consumer unit/);
+  await page.getByRole('textbox', { name: 'Location' }).waitFor();
   await enter(page, /^Location/, 'Hall cupboard');
   await enter(page, /^Supplied from/, 'The intake');
   await toward(page, /^circuit, new way/i);

@@ -151,6 +151,14 @@ export function rentedHouse(at: Date, instruments: readonly Instrument[]): Scrib
   const garden = s.way(cu, 9, ['Garden room, sub-main', 'sub-main', 1, 'RCBO C 32', 'none', '6/2.5', 'C'], {
     lengthMetres: 34,
   });
+  for (const [group, serialNumber] of [
+    ['RCD 1', '0417-22861'],
+    ['RCD 2', '0417-22874'],
+  ] as const)
+    s.say('device.described', {
+      device: { of: 'residual', boardId: cu, group },
+      fields: { residualStandard: 'BS EN 61008', makersMark: 'Marl 2P', serialNumber, ratedAmps: 63 },
+    });
   const spare = v7();
   s.say('way.added', { wayId: spare, boardId: cu, number: 10 });
   s.say('way.described', { wayId: spare, fields: { arrangement: 'spare', description: 'Spare' } });

@@ -45,7 +45,7 @@ function describe(
 ): void {
   const notice = fields.notifiable
     ? 'Notifiable. Self-certify within 30 days of completion.'
-    : 'Not notifiable. No notice to building control: hand the paper to whoever ordered the work.';
+    : 'Not notifiable. No notice to building control: give the document to the person ordering the work.';
   s.say('works.described', { documentId: s.documentId, fields: { ...fields, notice } });
 }
 

@@ -159,7 +159,7 @@ export function towelRail(at: Date, instruments: readonly Instrument[]): Scribe 
       departures: 'none',
       completedOn: dayOf(at),
       notifiable: false,
-      notice: 'Not notifiable. No notice to building control: hand the paper to whoever ordered the work.',
+      notice: 'Not notifiable. No notice to building control: give the document to the person ordering the work.',
     },
   });
   bring(s, instruments);

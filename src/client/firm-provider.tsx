@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, use, useMemo, type ReactNode } from 'react';
+import { createContext, use, useMemo, useSyncExternalStore, type ReactNode } from 'react';
 import { type NewFirmEntry, firmStream } from '../core/catalogue';
 import type { FirmState } from '../core/firm/firm';
 import type { Recorded } from '../core/ledger/entry';
@@ -34,7 +34,8 @@ type Props = {
 };
 
 export function FirmProvider({ firmId, me, entries, children }: Props) {
-  const [store, snapshot] = useStream({ stream: firmStream, streamId: firmId, address: '/api/firm', entries, me });
+  const store = useStream({ stream: firmStream, streamId: firmId, address: '/api/firm', entries, me });
+  const snapshot = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
   const held = useMemo<HeldFirm>(() => {
     const { state, ...rest } = snapshot;
     return {

@@ -1,22 +1,21 @@
 'use client';
 
-import { createContext, use, useCallback, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { type NewJobEntry, jobStream, viewOf } from '../core/catalogue';
+import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useSyncExternalStoreWithSelector } from 'use-sync-external-store/with-selector';
+import { type NewJobEntry, jobStream } from '../core/catalogue';
 import type { Doubt } from '../core/firm/accuracy';
 import type { CardNote } from '../core/firm/kinds/card';
 import type { Missed } from '../core/firm/kinds/kit';
 import type { Visit } from '../core/firm/kinds/visit';
 import type { Price } from '../core/firm/kinds/price';
 import type { Firm, Gap } from '../core/job/document-definition';
-import type { Job } from '../core/job/job';
-import { type Verdicts, judgeJob } from '../core/job/verdicts';
-import type { JobView } from '../core/job/view';
 import type { Actor } from '../core/ledger/actor';
 import type { StatedAccuracy } from '../core/quantity/stated-accuracy';
 import type { Recorded } from '../core/ledger/entry';
 import type { Remembered } from '../core/work/remembered';
+import { type HeldJob, HeldJobStore, type Progress } from './held-job';
 import type { LedgerLink } from './ledger-link';
-import type { AppendOutcome, Snapshot } from './stream-store';
+import type { AppendOutcome } from './stream-store';
 import { useStream } from './use-stream';
 
 export type Me = Actor & { readonly name: string; readonly position: string };
@@ -60,60 +59,120 @@ type PracticePaper = {
   readonly link: LedgerLink;
 };
 
-type HeldJob = Surroundings &
-  JobView &
-  Omit<Snapshot<Job>, 'state'> & {
-    readonly verdicts: Verdicts;
-    /** Sealed: nothing more is said in this document, though the job goes on. */
-    readonly isSealed: boolean;
-    /** Turns to another paper of the job; what is recorded of the installation is the same. */
-    readonly choose: (documentId: string) => void;
-    readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
-    /** What was made elsewhere, under ids of its own; what is here already is not taken again. */
-    readonly bring: (entries: readonly (NewJobEntry & { readonly id: string })[]) => AppendOutcome;
-    readonly undo: () => AppendOutcome;
-    readonly dismiss: (id: string) => void;
-    readonly sendAgain: (id: string) => void;
-    readonly nudge: () => void;
-    /** Asks the ledger for what is new, at once. */
-    readonly refresh: () => Promise<void>;
-  };
+type Acts = {
+  /** Turns to another document of the job; what is recorded of the installation is the same. */
+  readonly choose: (documentId: string) => void;
+  readonly append: (entries: readonly NewJobEntry[]) => AppendOutcome;
+  /** What was made elsewhere, under ids of its own; what is here already is not taken again. */
+  readonly bring: (entries: readonly (NewJobEntry & { readonly id: string })[]) => AppendOutcome;
+  readonly undo: () => AppendOutcome;
+  readonly dismiss: (id: string) => void;
+  readonly sendAgain: (id: string) => void;
+  readonly nudge: () => void;
+  /** Asks the ledger for what is new, at once. */
+  readonly refresh: () => Promise<void>;
+};
 
-const Context = createContext<HeldJob | null>(null);
-const GapsContext = createContext<readonly Gap[]>([]);
+/** The job this page is about: as it stands here and now, what surrounds it, and what can be done. */
+export type JobHere = Surroundings & HeldJob & Acts;
 
-/** The job this page is about, as it stands here and now, seen for the document being worked on. */
-export function useJob(): HeldJob {
-  const held = use(Context);
-  if (!held) throw new Error('useJob is used inside a JobProvider');
-  return held;
+type Here = {
+  readonly held: HeldJobStore;
+  readonly getSnapshot: () => JobHere;
+  readonly getServed: () => JobHere;
+};
+
+const Context = createContext<Here | null>(null);
+
+function useHere(): Here {
+  const here = use(Context);
+  if (!here) throw new Error('useJob is used inside a JobProvider');
+  return here;
 }
 
-/** What is left of the document: it follows a reading when there is time for it, and is none of the reading's own frame. */
-export const useGaps = (): readonly Gap[] => use(GapsContext);
+const all = (held: JobHere): JobHere => held;
 
-/** What the job amounts to, worked out once per change. */
-function assessed(job: Job, chosen: string | null) {
-  const view = (chosen && viewOf(job, chosen)) || viewOf(job);
-  if (!view) throw new Error('A job that was opened has a document');
-  return { ...view, verdicts: judgeJob(view), isSealed: view.document.issued !== null };
+/** Whether two selections are the same: the same value, or an array or plain object of the same values. */
+export function isSameSelection(one: unknown, other: unknown): boolean {
+  if (Object.is(one, other)) return true;
+  if (typeof one !== 'object' || typeof other !== 'object' || !one || !other) return false;
+  if (Object.getPrototypeOf(one) !== Object.getPrototypeOf(other)) return false;
+  if (!Array.isArray(one) && Object.getPrototypeOf(one) !== Object.prototype) return false;
+  const [mine, theirs] = [Object.entries(one), Object.entries(other)];
+  return (
+    mine.length === theirs.length &&
+    mine.every(([key, value]) => Object.is(value, (other as Readonly<Record<string, unknown>>)[key]))
+  );
 }
 
-const noGaps: readonly Gap[] = [];
+/**
+ * What a part of the page shows of the job, seen for the document being worked on. It is drawn again only when what it
+ * selects changed: values, or an array or plain object of values; say how to compare anything deeper. Without a selection
+ * it is drawn again on every change.
+ */
+export function useJob(): JobHere;
+export function useJob<T>(select: (held: JobHere) => T, isEqual?: (a: T, b: T) => boolean): T;
+export function useJob<T>(
+  select: (held: JobHere) => T = all as (held: JobHere) => T,
+  isEqual: (a: T, b: T) => boolean = isSameSelection,
+): T {
+  const { held, getSnapshot, getServed } = useHere();
+  return useSyncExternalStoreWithSelector(held.subscribe, getSnapshot, getServed, select, isEqual);
+}
 
-/** The paper one turned to, kept for as long as the tab is open. */
-function useChosen(jobId: string) {
+/** The job when it is asked for, for what is done and not shown: never a reason to draw anything again. */
+export const useJobNow = (): (() => JobHere) => useHere().getSnapshot;
+
+/** What is left of the document and how its stages stand: it follows a reading when there is time for it. */
+export function useProgress<T>(select: (progress: Progress) => T, isEqual?: (a: T, b: T) => boolean): T {
+  const { held } = useHere();
+  const { subscribeProgress, getProgress, getServedProgress } = held;
+  return useSyncExternalStoreWithSelector(
+    subscribeProgress,
+    getProgress,
+    getServedProgress,
+    select,
+    isEqual ?? isSameSelection,
+  );
+}
+
+const gapsOf = ({ gaps }: Progress) => gaps;
+export const useGaps = (): readonly Gap[] => useProgress(gapsOf);
+
+/** The document one turned to, kept for as long as the tab is open. */
+function useChosen(jobId: string, held: HeldJobStore) {
   const key = `paper of ${jobId}`;
-  const [chosen, setChosen] = useState<string | null>(null);
-  useEffect(() => setChosen(window.sessionStorage.getItem(key)), [key]);
-  const choose = useCallback(
+  useEffect(() => {
+    const chosen = window.sessionStorage.getItem(key);
+    if (chosen) held.choose(chosen);
+  }, [key, held]);
+  return useCallback(
     (documentId: string) => {
       window.sessionStorage.setItem(key, documentId);
-      setChosen(documentId);
+      held.choose(documentId);
     },
-    [key],
+    [key, held],
   );
-  return [chosen, choose] as const;
+}
+
+/** A snapshot with what goes with every one of them; the same object while the snapshot is. */
+function withEach<Held, With>(getSnapshot: () => Held, each: With): () => Held & With {
+  let last: { readonly held: Held; readonly both: Held & With } | null = null;
+  return () => {
+    const held = getSnapshot();
+    if (last?.held !== held) last = { held, both: { ...each, ...held } };
+    return last.both;
+  };
+}
+
+/** Soon, but after the frame that shows what was just done. */
+function whenQuiet(work: () => void): () => void {
+  if (!window.requestIdleCallback) {
+    const timer = setTimeout(work, 200);
+    return () => clearTimeout(timer);
+  }
+  const asked = window.requestIdleCallback(work, { timeout: 500 });
+  return () => window.cancelIdleCallback(asked);
 }
 
 type Props = Surroundings & {
@@ -125,7 +184,7 @@ type Props = Surroundings & {
 export function JobProvider({ entries, children, ...surroundings }: Props) {
   const { jobId, me, practice } = surroundings;
   const [served] = useState(() => JSON.parse(entries) as readonly Recorded[]);
-  const [store, snapshot] = useStream({
+  const store = useStream({
     stream: jobStream,
     streamId: jobId,
     address: `/api/jobs/${jobId}`,
@@ -134,18 +193,12 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
     me,
     ...(practice && { link: practice.link }),
   });
-  const [chosen, choose] = useChosen(jobId);
-  const worked = useMemo(() => assessed(snapshot.state, chosen), [snapshot.state, chosen]);
-  const settled = useDeferredValue(worked);
-  const gaps = useMemo(
-    () => (settled.isSealed ? noGaps : settled.definition.gaps(settled, settled.verdicts)),
-    [settled],
-  );
-  const held = useMemo<HeldJob>(
-    () => ({
-      ...surroundings,
-      ...snapshot,
-      ...worked,
+  const [held] = useState(() => new HeldJobStore({ store, whenQuiet }));
+  useEffect(() => held.begin(), [held]);
+  const choose = useChosen(jobId, held);
+  const [around] = useState(surroundings);
+  const here = useMemo((): Here => {
+    const acts: Acts = {
       choose,
       append: (made) => store.append(made),
       bring: (made) => store.bring(made),
@@ -154,13 +207,9 @@ export function JobProvider({ entries, children, ...surroundings }: Props) {
       sendAgain: (id) => void store.sendAgain(id),
       nudge: store.nudge,
       refresh: () => store.catchUp(),
-    }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the surroundings come from the server once
-    [snapshot, worked, store, choose],
-  );
-  return (
-    <Context value={held}>
-      <GapsContext value={gaps}>{children}</GapsContext>
-    </Context>
-  );
+    };
+    const each = { ...around, ...acts };
+    return { held, getSnapshot: withEach(held.getSnapshot, each), getServed: withEach(held.getServed, each) };
+  }, [held, store, choose, around]);
+  return <Context value={here}>{children}</Context>;
 }

@@ -1,3 +1,4 @@
+import { plainReading } from '../../scripts/plain-reading.mjs';
 import { describe, expect, it } from 'vitest';
 import { eventually } from '../../tests/support/eventually';
 import { inspector, numbered, opened } from '../../tests/support/entries';
@@ -89,14 +90,7 @@ const ze = (shown: string): NewEntry => ({
   body: {
     slot: { on: { of: 'supply' }, test: 'ze' },
     value: { is: 'number', shown },
-    how: 'measured',
-    reason: null,
-    instrumentId: null,
-    leadNullOhms: null,
-    testVolts: null,
-    isolationId: null,
-    isolationWhy: null,
-    connected: null,
+    ...plainReading,
   },
 });
 const sent = (store: StreamStore<Job>) =>

@@ -46,6 +46,7 @@ export type HeldStream<State> = {
   readonly kinds: Readonly<Record<string, { readonly versions: readonly unknown[] }>>;
   readonly fold: (entries: readonly Recorded[]) => State;
   readonly extend: (state: State, entry: Recorded, mine?: Set<string>) => State;
+  readonly number: (state: State, numbered: readonly Recorded[]) => State;
   readonly admit: (state: State, draft: Drafted, actor: Actor) => Admission;
 };
 
@@ -306,7 +307,9 @@ export class StreamStore<State extends Streamed> {
     }
     for (const entry of taken) this.confirmed.set(entry.id, entry);
     await this.settle(taken);
-    this.refold();
+    if (refusals.length > 0) return this.refold();
+    this.state = this.options.stream.number(this.state, taken);
+    this.changed();
   }
 
   private async settle(entries: readonly Recorded[]): Promise<void> {

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import type { Actor } from '../core/ledger/actor';
 import type { Recorded } from '../core/ledger/entry';
@@ -8,7 +8,7 @@ import type { Streamed } from '../core/ledger/stream';
 import { httpLink } from './http-link';
 import type { LedgerLink } from './ledger-link';
 import { type Reader, dropOutgoing, keepNumbered, keepOutgoing, loadStream } from './on-this-device';
-import { type HeldStream, type Snapshot, StreamStore } from './stream-store';
+import { type HeldStream, StreamStore } from './stream-store';
 
 const deviceKey = 'orange-ledger-device';
 
@@ -41,7 +41,7 @@ type Held<State> = {
 };
 
 /** A stream held by this browser: kept on the device, sent when there is a network, told of what others append. */
-export function useStream<State extends Streamed>(held: Held<State>): readonly [StreamStore<State>, Snapshot<State>] {
+export function useStream<State extends Streamed>(held: Held<State>): StreamStore<State> {
   const { stream, streamId, address, entries, me, tellsLeaving = false, link } = held;
   const [store] = useState(
     () =>
@@ -64,7 +64,6 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
       }),
   );
   const isAlone = link !== undefined;
-  const snapshot = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
   useEffect(() => {
     void store.begin();
     if (isAlone) return;
@@ -103,5 +102,5 @@ export function useStream<State extends Streamed>(held: Held<State>): readonly [
       window.removeEventListener('focus', catchUp);
     };
   }, [store, address, tellsLeaving, isAlone]);
-  return [store, snapshot];
+  return store;
 }

@@ -1,6 +1,4 @@
-import { eic } from './certificates/eic/definition';
-import { eicr } from './certificates/eicr/definition';
-import { mwc } from './certificates/mwc/definition';
+import { documentDefinitions, documentNamed } from './certificates/documents';
 import { packWorkedTo } from './edition/editions';
 import type { EditionPack } from './edition/pack';
 import { type FirmState, blankFirm } from './firm/firm';
@@ -22,13 +20,14 @@ import { dayIsSet, visitBooked, visitCancelled, visitDescribed } from './firm/ki
 import { twoStepAsked, twoStepRemoved } from './firm/kinds/two-step';
 import { accessEnded, invited, joined, personDescribed, withdrawn } from './firm/kinds/person';
 import { jobAfterWork } from './job/before-work';
-import type { DocumentDefinition, DocumentList } from './job/document-definition';
+import type { DocumentList } from './job/document-definition';
 import { type Job, blankJob, currentDocument, documentOf } from './job/job';
 import { jobKind } from './job/kind';
 import { bondIsFollowed } from './job/kinds/bond';
 import { boardAdded, boardDescribed } from './job/kinds/board';
 import { accessoryLooked } from './job/kinds/accessory';
 import { tried } from './job/kinds/as-found';
+import { deviceDescribed } from './job/kinds/device';
 import { earlierBrought } from './job/kinds/earlier';
 import { type BriefFields, briefAgreed } from './job/kinds/brief';
 import { clientNamed } from './job/kinds/client';
@@ -71,19 +70,13 @@ import { orderWays, wayAdded, wayDescribed, wayMoved } from './job/kinds/way';
 import { testList } from './job/test-list';
 import type { JobView } from './job/view';
 import type { BodyOf, Kinds } from './ledger/kind';
+import type { Drafted, Recorded } from './ledger/entry';
 import { type DraftOf, streamOf } from './ledger/stream';
 import { strikeBody } from './ledger/strike';
-import { continuity } from './measurements/continuity/definition';
-import { functional } from './measurements/functional/definition';
-import { insulation } from './measurements/insulation/definition';
-import { loop } from './measurements/loop/definition';
-import { origin } from './measurements/origin/definition';
-import { polarity } from './measurements/polarity/definition';
-import { residual } from './measurements/residual/definition';
-import { ring } from './measurements/ring/definition';
+import { families } from './measurements/families';
 
 /** The families of tests there are. */
-export const tests = testList([origin, continuity, ring, insulation, polarity, loop, residual, functional]);
+export const tests = testList(families);
 
 /** The edition as a job works to it: where the brief says when insulation is looked into, that stands in its place. */
 function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFields): EditionPack {
@@ -97,14 +90,12 @@ function workedTo(pack: EditionPack, { investigateBelowMegohms: below }: BriefFi
   return { ...pack, insulation: { ...pack.insulation, investigateBelowMegohms, expectedWhenNewMegohms } };
 }
 
-/** The kinds of document there are. */
-const definitions: readonly DocumentDefinition[] = [eicr, eic, mwc];
-
+/** The kinds of document there are, and a view of a job for one of them. */
 export const documents: DocumentList = {
-  all: definitions,
-  of: (kind) => definitions.find((definition) => definition.kind === kind),
+  all: documentDefinitions,
+  of: documentNamed,
   view(job, document) {
-    const definition = documents.of(document.kind);
+    const definition = documentNamed(document.kind);
     if (!definition) throw new Error(`There is no document ${document.kind}`);
     return {
       ...jobAfterWork(job, document, definition.about, tests),
@@ -113,6 +104,7 @@ export const documents: DocumentList = {
       definition,
       pack: workedTo(packWorkedTo(document.edition, document.ownEdition), job.brief),
       tests,
+      documents,
     };
   },
 };
@@ -138,6 +130,7 @@ export const jobKinds = {
   'way.added': wayAdded,
   'way.described': wayDescribed,
   'way.moved': wayMoved,
+  'device.described': deviceDescribed,
   'point.added': pointAdded,
   'point.described': pointDescribed,
   'point.moved': pointMoved,
@@ -194,6 +187,10 @@ export type JobDraft = DraftOf<typeof jobKinds>;
 export type NewJobEntry = {
   [K in JobKind]: { readonly kind: K; readonly body: JobBody<K>; readonly id?: string; readonly madeAt?: string };
 }[JobKind];
+
+/** Whether an entry that was read is of a kind: its body is then that kind's. */
+export const isOfKind = <K extends JobKind>(entry: Drafted, kind: K): entry is Recorded<JobBody<K>, K> =>
+  entry.kind === kind;
 
 /** A job: one visit to one installation. */
 export const jobStream = streamOf<Job, { tests: typeof tests; documents: DocumentList }, typeof jobKinds>({

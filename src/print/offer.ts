@@ -6,7 +6,7 @@ import { Sheet } from './sheet';
 /** Prints the ways to put right what was found, one after another, with what each leaves open and comes to. */
 export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
   const { firm, reference } = offer;
-  const title = 'Ways to put it right';
+  const title = 'Remedial options';
   const sheet = new Sheet({
     about: { title: [title, reference].filter(Boolean).join(', '), author: firm.name, at },
     watermark: null,
@@ -50,7 +50,7 @@ export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
       { label: 'Paper', value: option.paper },
     ]);
   });
-  sheet.heading(2, 'Leaving it as it is');
+  sheet.heading(2, 'If nothing is done');
   sheet.paragraph(offer.leave || '—');
   if (offer.found.length > 0) {
     sheet.heading(2, 'What was found');

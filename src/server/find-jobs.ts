@@ -1,3 +1,4 @@
+import { documentKinds } from '../core/certificates/documents';
 import 'server-only';
 import { type SQL, and, desc, eq, inArray, like, ne, sql } from 'drizzle-orm';
 import * as z from 'zod';
@@ -12,7 +13,7 @@ const text = z.string().trim().max(100);
 export const jobFilters = z.object({
   q: text.catch(''),
   status: z.enum(['open', 'issued']).nullable().catch(null),
-  document: z.enum(['EICR', 'EIC', 'MWC']).nullable().catch(null),
+  document: z.enum(documentKinds).nullable().catch(null),
   code: z.enum(codes).nullable().catch(null),
   from: z.iso.date().nullable().catch(null),
   to: z.iso.date().nullable().catch(null),

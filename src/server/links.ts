@@ -75,7 +75,7 @@ export async function makeLink(
   const enough = to.email ? await whyNoLetter(tx, actor.firmId, to.email) : null;
   if (enough) return { ok: false, problem: enough };
   const earlier = await tx.select({ id: link.id }).from(link).where(eq(link.documentId, documentId));
-  if (earlier.length >= mostLinks) return { ok: false, problem: `No more than ${mostLinks} links for one paper.` };
+  if (earlier.length >= mostLinks) return { ok: false, problem: `No more than ${mostLinks} links for one document.` };
   const token = randomBytes(24).toString('base64url');
   const id = v7();
   await tx.insert(link).values({
@@ -300,7 +300,7 @@ export async function signByLink(
 ): Promise<SignResult> {
   const found = await openLink(token, 'sign');
   if (!found || found.role === null)
-    return { signed: false, reason: 'This link is not open: it was used, taken back, or has run out.' };
+    return { signed: false, reason: 'This link does not open: it was used or withdrawn, or has expired.' };
   if (found.firmId === signerFirmId)
     return { signed: false, reason: 'You are signed in to the firm that asks: sign there. Nothing was signed.' };
   if (mixesScripts(name)) return { signed: false, reason: 'Write your name in letters of one script.' };

@@ -25,7 +25,7 @@ export async function offerByLink(actor: FirmActor, jobId: string, optionsId: st
       documentId: optionsId,
       role: null,
       to,
-      subject: `Ways to put it right, from ${firm.name}`,
+      subject: `Remedial options, from ${firm.name}`,
       text: (url) =>
         `${to.name},\n\n${firm.name} offers ways to put right what was found at\n${job.site.address ?? ''}\n\nCompare them, and accept one if you wish to:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
     });
@@ -66,7 +66,7 @@ export async function acceptByLink(
   address: string,
 ): Promise<Accepted> {
   const found = await openLink(token, 'choose');
-  if (!found) return { ok: false, problem: 'This link is not open: it was used, taken back, or has run out.' };
+  if (!found) return { ok: false, problem: 'This link does not open: it was used or withdrawn, or has expired.' };
   const actor = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const };
   const stamp = () => ({ id: randomUUID(), madeAt: new Date().toISOString(), device: 'a link' });
   let committed: (() => void) | undefined;

@@ -91,7 +91,7 @@ export async function answerByLink(
   address: string,
 ): Promise<Answered> {
   const found = await openLink(token, 'ask');
-  if (!found) return { ok: false, problem: 'This link is not open: it was used, taken back, or has run out.' };
+  if (!found) return { ok: false, problem: 'This link does not open: it was used or withdrawn, or has expired.' };
   const actor = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const };
   let committed: (() => void) | undefined;
   try {

@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, eq, inArray, ne } from 'drizzle-orm';
-import type { JobBody } from '../core/catalogue';
+import { isOfKind } from '../core/catalogue';
 import { type Actor, refused } from '../core/ledger/actor';
 import { canonical } from '../core/ledger/canonical';
 import { whyNotMadeThen } from '../core/ledger/door';
@@ -167,7 +167,7 @@ export async function appendWithin<S extends StreamSort>(
 
 /** Why a document cannot be under the edition it names: only one its own firm told of, as it was told. Null where it can. */
 async function whyNotTold(tx: Transaction, firmId: string, draft: Drafted): Promise<string | null> {
-  const own = draft.kind === 'document.begun' ? (draft.body as JobBody<'document.begun'>).ownEdition : undefined;
+  const own = isOfKind(draft, 'document.begun') ? draft.body.ownEdition : undefined;
   if (!own) return null;
   const told = await tx
     .select({ body: entry.body })

@@ -2,10 +2,10 @@
 
 import { Check } from 'lucide-react';
 import { Checkbox as Primitive, Label } from 'radix-ui';
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 
 type Props = {
-  readonly label: string;
+  readonly label: ReactNode;
   readonly checked: boolean;
   readonly onChange: (checked: boolean) => void;
   readonly disabled?: boolean;

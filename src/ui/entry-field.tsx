@@ -39,7 +39,7 @@ export function Row({ id, label, hint, aside, children, wanted = false, anchor }
 }
 
 const inputLook = (wanted: boolean) =>
-  `w-full min-h-9 rounded-md border px-2 focus:border-ink focus:bg-sheet aria-invalid:hatch ${wanted ? 'border-dashed border-rule-strong bg-sheet' : 'border-rule bg-transparent hover:border-rule-strong'}`;
+  `w-full min-h-9 max-md:min-h-11 rounded-md border px-2 focus:border-ink focus:bg-sheet aria-invalid:hatch ${wanted ? 'border-dashed border-rule-strong bg-sheet' : 'border-rule bg-transparent hover:border-rule-strong'}`;
 
 type EntryFieldProps<T> = {
   label: string;
@@ -55,6 +55,9 @@ type EntryFieldProps<T> = {
   anchor?: string;
   type?: 'text' | 'email' | 'tel';
   inputMode?: 'text' | 'decimal' | 'numeric';
+  /** In a table, whose headings say what stands where: the label is only spoken. */
+  bare?: boolean;
+  focusFirst?: boolean;
 };
 
 /** A text field that records on leaving or Enter. What cannot be read stays as typed, with the problem beside it. */
@@ -71,6 +74,8 @@ export function EntryField<T>({
   anchor,
   type = 'text',
   inputMode = 'text',
+  bare = false,
+  focusFirst = false,
 }: EntryFieldProps<T>) {
   const id = useId();
   const [text, setText] = useState(shown);
@@ -95,6 +100,8 @@ export function EntryField<T>({
   const common = {
     id,
     value: text,
+    autoFocus: focusFirst,
+    'aria-label': bare ? label : undefined,
     'aria-invalid': problem !== null,
     'aria-describedby': problem ? `${id}-problem` : undefined,
     className: `${inputLook(wanted)} ${unit ? 'max-w-28' : ''}`,
@@ -104,8 +111,8 @@ export function EntryField<T>({
     },
     onBlur: record,
   };
-  return (
-    <Row id={id} label={label} hint={hint} aside={aside} wanted={wanted} anchor={anchor}>
+  const field = (
+    <>
       <div className="flex items-baseline gap-1.5">
         {lines > 1 ? (
           <textarea {...common} rows={lines} />
@@ -125,6 +132,18 @@ export function EntryField<T>({
           {problem}
         </p>
       )}
+    </>
+  );
+  if (bare)
+    return (
+      <>
+        {field}
+        {hint && <div className="px-2 text-xs text-faint">{hint}</div>}
+      </>
+    );
+  return (
+    <Row id={id} label={label} hint={hint} aside={aside} wanted={wanted} anchor={anchor}>
+      {field}
     </Row>
   );
 }

@@ -52,7 +52,7 @@ for (const [name, use] of [
       }
       await page.getByRole('button', { name: 'Show me' }).click();
       await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
-      await page.getByRole('heading', { name: 'What the house really was' }).waitFor();
+      await page.getByRole('heading', { name: 'What was wrong' }).waitFor();
       await clean('practice, result');
       await page.goto('/practice/bath-room-bonding.abc12/review');
       await page.getByRole('heading', { name: /^PRACTICE: / }).waitFor();

@@ -44,7 +44,7 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
     await page.keyboard.type(text);
   }
   await press('Enter');
-  for (const step of [/^It showed: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^It showed again: 230/]) {
+  for (const step of [/^Reading: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^Reading again: 230/]) {
     await tabTo(page, step);
     await press('Enter');
   }
@@ -125,7 +125,7 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
   await page.goto(`${job}/circuits`);
   await settled(page);
   await expect(cell(page, 'R1 plus R2', 4)).toHaveAccessibleName(/~/);
-  await expect(cell(page, 'polarity', 4)).toHaveAccessibleName(/✓|correct|meets/);
+  await expect(cell(page, 'polarity', 4)).toHaveAccessibleName(/✓|correct|pass/);
   await expect(cell(page, 'insulation resistance live to earth', 1)).toHaveText(/>999/);
 });
 
@@ -290,7 +290,7 @@ test('the tester’s link dropped while it reads loses nothing and doubles nothi
 test('a whole bench with the network off, and back', async ({ page, context }) => {
   const job = await sallowRiseJob(page, 'DARK-1');
   await openBench(page, job, 'ring');
-  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('Four readings or more');
+  await expect(page.getByRole('region', { name: 'Diagnosis' })).toContainText('Four readings or more');
   await expect(page.getByTestId('all-on-device')).toBeAttached();
   await context.setOffline(true);
   await page.getByLabel('Add points').fill('hall, kitchen 2');
@@ -300,7 +300,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
     await page.keyboard.type(reading);
     await page.keyboard.press('Enter');
   }
-  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('A sound ring');
+  await expect(page.getByRole('region', { name: 'Diagnosis' })).toContainText('A sound ring');
   // Another bench opens without the network too.
   await page.getByRole('tab', { name: 'Insulation' }).click();
   await page.getByRole('textbox', { name: /^L–N, way 1/ }).fill('>999');
@@ -362,7 +362,7 @@ test('a repair asks for its tests again, and the plan says so until they are don
   await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('0.4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Boiler and controls' }).click();
-  await page.getByText('Put right on the spot?').click();
+  await page.getByText('Fixed during inspection?').click();
   await page.getByLabel('What was repaired').fill('Trapped neutral freed in the boiler connection unit');
   await page.getByRole('button', { name: 'Log the repair' }).click();
   await page.getByRole('tab', { name: 'Plan' }).click();

@@ -7,7 +7,7 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   await page.getByRole('link', { name: /^All jobs/ }).click();
   await expect(page.getByRole('heading', { name: 'All jobs' })).toBeVisible();
   await settled(page);
-  await page.getByRole('searchbox', { name: 'Look for' }).fill('Lakrspur');
+  await page.getByRole('searchbox', { name: 'Search' }).fill('Lakrspur');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/q=Lakrspur/);
   await expect(page.getByRole('row').nth(1)).toContainText('Larkspur Lettings');
@@ -18,23 +18,23 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   await page.getByRole('option', { name: 'C2' }).click();
   await expect(page).toHaveURL(/code=C2/);
   await settled(page);
-  await page.getByLabel('Keep this list as').fill('Urgent ones');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByLabel('Save view as').fill('Urgent ones');
+  await page.getByRole('button', { name: 'Save view' }).click();
   await settled(page);
   await page.goto('/jobs');
   await page.getByRole('link', { name: 'Urgent ones' }).click();
   await expect(page).toHaveURL(/code=C2/);
-  await page.getByRole('button', { name: 'Forget this list' }).click();
+  await page.getByRole('button', { name: 'Delete saved view' }).click();
   await expect(page.getByRole('link', { name: 'Urgent ones' })).toHaveCount(0);
   await settled(page);
-  await page.getByRole('searchbox', { name: 'Look for' }).fill('zyxwv');
+  await page.getByRole('searchbox', { name: 'Search' }).fill('zyxwv');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Nothing has “zyxwv” in it')).toBeVisible();
 });
 
 test('what a job was agreed at gives what an hour came to, and goes out as a file', async ({ page }) => {
   await signIn(page);
-  await page.getByRole('link', { name: 'Money', exact: true }).click();
+  await page.getByRole('link', { name: 'Earnings', exact: true }).click();
   await settled(page);
   const row = page.getByRole('row').filter({ has: page.getByRole('link', { name: /^EICR-/ }) });
   await row.getByLabel(/agreed/).fill('£240');
@@ -44,7 +44,7 @@ test('what a job was agreed at gives what an hour came to, and goes out as a fil
   await row.getByLabel(/materials/).fill('12.50');
   await page.keyboard.press('Enter');
   await expect(row).toContainText(/£\d+\.\d\d/);
-  await expect(page.getByRole('region', { name: 'By paper' })).toContainText('EICR');
+  await expect(page.getByRole('region', { name: 'By document' })).toContainText('EICR');
   await settled(page);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'CSV' }).click();

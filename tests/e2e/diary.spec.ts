@@ -16,11 +16,11 @@ test('a week is planned by form and keyboard, and what cannot be is said', async
     await dialog.getByLabel('At', { exact: true }).fill(at);
     await dialog.getByLabel('Minutes', { exact: true }).fill(minutes);
     for (const [label, said] of Object.entries(more)) await dialog.getByLabel(label).fill(said);
-    await dialog.getByRole('button', { name: 'Book it' }).click();
+    await dialog.getByRole('button', { name: 'Book' }).click();
     await expect(dialog).toHaveCount(0);
   };
   await book('Report, Quarry Bank', '8.30', '240');
-  await book('Board, Quarry Cottage', '9am', '60', { 'Out by': '10:30', 'Who waits there': 'Mr Dunn, 01632 960 177' });
+  await book('Board, Quarry Cottage', '9am', '60', { 'Out by': '10:30', 'Contact on site': 'Mr Dunn, 01632 960 177' });
   const monday = day('Mon 1 Mar 2027');
   // Nobody can be at two places; the door is shut from half past ten.
   await expect(monday).toContainText('Nobody is there before 12:50.');
@@ -46,7 +46,7 @@ test('a visit is dragged to another day, and the day is laid out there', async (
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('What').fill('Report, Mill Lade');
   await dialog.getByRole('button', { name: 'Take it' }).click();
-  await dialog.getByRole('button', { name: 'Book it' }).click();
+  await dialog.getByRole('button', { name: 'Book' }).click();
   const grip = page.getByRole('region', { name: 'Mon 5 Apr 2027' }).locator('.cursor-grab');
   const target = page.getByRole('region', { name: 'Thu 8 Apr 2027' });
   const [from, to] = [await grip.boundingBox(), await target.boundingBox()];
@@ -74,8 +74,8 @@ test('a late day is planned anew: whom to ring, what to say, and what cannot be 
     await dialog.getByLabel('What').fill(what);
     await dialog.getByLabel('At', { exact: true }).fill(at);
     await dialog.getByLabel('Minutes', { exact: true }).fill('60');
-    if (contact) await dialog.getByLabel('Who waits there').fill(contact);
-    await dialog.getByRole('button', { name: 'Book it' }).click();
+    if (contact) await dialog.getByLabel('Contact on site').fill(contact);
+    await dialog.getByRole('button', { name: 'Book' }).click();
     await expect(dialog).toHaveCount(0);
   }
   await today.getByRole('button', { name: 'Running late' }).click();

@@ -12,11 +12,11 @@ test('what is due is one list and one month, and a reminder is read over, sent a
   // The firm's own duty is nobody else's to be reminded of.
   await page.getByRole('radio', { name: 'Duties' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'building control' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Remind them' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Send reminder' })).toHaveCount(0);
 
   await page.goto('/due?within=ever');
   const item = page.getByRole('listitem').filter({ hasText: /Next inspection.*EICR-/ });
-  await item.getByRole('button', { name: 'Remind them' }).click();
+  await item.getByRole('button', { name: 'Send reminder' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Letter')).toHaveValue(/next inspection by/);
   await dialog.getByLabel('To').fill('nobody at all');

@@ -59,9 +59,9 @@ test('supplementary bonding of a bath room is settled from the record, and its p
   const pairs = page.getByRole('group', { name: 'Pairs in Bathroom' });
   await expect(pairs.getByRole('textbox')).toHaveCount(5);
   await fill(page, 'Cold tap to Light', '0.12');
-  await expect(pairs.getByText('meets')).toBeVisible();
+  await expect(pairs.getByText('Pass')).toBeVisible();
   await fill(page, 'Cold tap to main earthing terminal', '1900');
-  await expect(pairs.getByText('does not meet')).toBeVisible();
+  await expect(pairs.getByText('Fail')).toBeVisible();
   await expect(page.getByText('It is needed.')).toBeVisible();
   await page.getByRole('link', { name: 'A part is left out: write it' }).click();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Bathroom');

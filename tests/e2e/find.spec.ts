@@ -25,6 +25,12 @@ test('anything in a job is found by a few letters, and gone to by Enter', async 
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/tests\?bench=insulation/);
 
+  // What was read off a device is found by its serial number, and stands on the page of its board.
+  await find('22861');
+  await expect(best).toContainText('Device: RCD 1');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Serial number, RCD 1' })).toHaveValue('0417-22861');
+
   await find('FW-121');
   await expect(best).toContainText('FW-121');
   await page.keyboard.press('Enter');

@@ -34,9 +34,9 @@ test('a typical finding proposes its code by questions; another code keeps its r
   await expect(asked).toHaveText(/^Which circuit feeds it/);
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('A fault outdoors would not be cut off in time');
   await codes.getByRole('radio', { name: 'C3' }).click();
-  await expect(page.getByRole('button', { name: 'Note it' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save observation' })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Why C3 and not C2' }).fill('No way out to the garden from here');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Save observation' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Kitchen, beside the back door' })).toBeVisible();
   await settled(page);
 });
@@ -98,7 +98,7 @@ test('pictures of a finding are kept without a network, sent later, captioned, a
     await page.mouse.move(box.x + box.width * 0.7, box.y + box.height * 0.6, { steps: 4 });
     await page.mouse.up();
   }
-  await dialog.getByRole('button', { name: 'Keep it drawn upon' }).click();
+  await dialog.getByRole('button', { name: 'Save drawing' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(pictures.getByText('not yet sent')).toHaveCount(0);
   await expect(pictures.getByRole('listitem')).toHaveCount(1);
@@ -123,16 +123,16 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await page.getByRole('textbox', { name: 'What was found' }).fill('Live bar behind a missing cover');
   await page.getByRole('textbox', { name: 'Where' }).fill('Board, cupboard under the stairs');
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('Anybody can touch it');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Save observation' }).click();
   await page.getByRole('button', { name: 'Tell whoever is in charge' }).click();
   const dialog = page.getByRole('dialog', { name: 'Danger: observation 1' });
   await dialog.getByLabel('Who was told, and as what').fill('Ms O. Fairweather, tenant');
-  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Say what came of asking to isolate.');
   await dialog.getByRole('radio', { name: 'agreed' }).click();
   await dialog.getByLabel('Made safe: how').fill('Main switch locked off');
   await dialog.getByRole('radio', { name: 'signed', exact: true }).click();
-  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Signed, but nothing was drawn.');
   const sheet = dialog.locator('canvas');
   await sheet.scrollIntoViewIfNeeded();
@@ -142,7 +142,7 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await page.mouse.down();
   await page.mouse.move(box.x + 160, box.y + 30, { steps: 8 });
   await page.mouse.up();
-  await dialog.getByRole('button', { name: 'Record it' }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText(/^Told: Ms O\. Fairweather, tenant, .*notice signed\.$/)).toBeVisible();
   await settled(page);
@@ -154,7 +154,7 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   // A doubt parked is in the way of signing until it was looked up.
   const write = page.getByRole('form', { name: 'Make a note' });
   await write.getByLabel('Note', { exact: true }).fill('Which edition the board was fitted under');
-  await write.getByRole('button', { name: 'Make it' }).click();
+  await write.getByRole('button', { name: 'Save note' }).click();
   await page.getByLabel(/^What it came to/).waitFor();
   await settled(page);
   await page.goto(`${job}/review`);
@@ -165,6 +165,16 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await expect(page.getByText('✓ The seventeenth')).toBeVisible();
   await settled(page);
   expect(await entriesOf(page, job, 'finding.told')).toMatchObject([{ receipt: 'signed', isolate: 'agreed' }]);
+  // The notice is a document of its own, which waits for nothing the report waits for, and leaves the finding open.
+  await page.goto(`${job}/observations`);
+  await page.getByRole('button', { name: 'Start danger notice' }).click();
+  await expect(page.getByRole('heading', { name: 'Danger notice', level: 1 })).toBeVisible();
+  await expect(page.getByText('Main switch locked off')).toBeVisible();
+  await expect(page.getByText('Nothing to complete.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Sign as / })).toBeEnabled();
+  await page.goto(`${job}/observations`);
+  await expect(page.getByRole('button', { name: 'Start remedial work' })).toBeVisible();
+  await settled(page);
 });
 
 test('one question goes by a link to somebody without an account, and the answer becomes an agreed limitation', async ({
@@ -209,7 +219,7 @@ test('one question goes by a link to somebody without an account, and the answer
   const asked = page.getByRole('list', { name: 'Questions' });
   await expect(asked.getByText('No. The carpet is new')).toBeVisible();
   await expect(asked).toContainText(/Mr P\. Sallis, .*, by link/);
-  await asked.getByRole('button', { name: 'Note it as an agreed limitation' }).click();
+  await asked.getByRole('button', { name: 'Save as agreed limitation' }).click();
   await settled(page);
   expect(await entriesOf(page, job, 'limitation.noted')).toMatchObject([
     {
@@ -248,9 +258,9 @@ test('a reading that is not met begins its finding, in every place it is in, and
   await page.getByRole('textbox', { name: /^Why C2 and not/ }).fill('It drips');
   const warned = page.getByRole('alert').filter({ hasText: 'Often coded too high.' });
   await expect(warned).toHaveCount(0);
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Save observation' }).click();
   await expect(warned).toBeVisible();
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Save observation' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Ground-floor sockets; En suite' })).toBeVisible();
   await settled(page);
 });
@@ -309,7 +319,7 @@ test('a picture of what could not be inspected begins a finding, and goes with i
   await page.getByRole('textbox', { name: 'What was found' }).fill('Joint without a lid');
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('Live parts within reach');
   await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Save observation' }).click();
   await expect(page.getByRole('list', { name: 'Pictures of observation 1' }).getByRole('listitem')).toHaveCount(1);
   await page.getByRole('button', { name: 'Change' }).click();
   await page.getByRole('button', { name: 'Ask a colleague about the code' }).click();

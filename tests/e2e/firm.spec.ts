@@ -2,8 +2,8 @@ import { choose, expect, settled, signIn, signInByForm, test } from './ledger-pa
 
 test('somebody asked in joins by a link that works once, and their access ends at once', async ({ page, browser }) => {
   await signIn(page);
-  await page.getByRole('link', { name: 'The firm' }).click();
-  const form = page.getByRole('form', { name: 'Ask somebody in' });
+  await page.getByRole('link', { name: 'Company' }).click();
+  const form = page.getByRole('form', { name: 'Invite' });
   await form.getByRole('button', { name: 'Make the link' }).click();
   await expect(form.getByRole('alert').first()).toContainText('Give their name');
   await form.getByLabel('Name').fill('Wren Hallam');
@@ -61,9 +61,9 @@ test('somebody asked in joins by a link that works once, and their access ends a
   await page
     .getByRole('listitem')
     .filter({ hasText: 'wren@fenwhistle.example' })
-    .getByRole('button', { name: 'End access' })
+    .getByRole('button', { name: 'Remove access' })
     .click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'End access' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Remove access' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'wren@fenwhistle.example' })).toHaveCount(0);
   await theirs.goto('/');
   await expect(theirs).toHaveURL(/sign-in/);
@@ -74,7 +74,7 @@ test('an instrument is added, dated and retired; a new job is offered it', async
   await page.goto('/firm');
   await settled(page);
   const form = page.getByRole('form', { name: 'Add an instrument' });
-  await choose(page, 'Sort of instrument', 'loop tester');
+  await choose(page, 'Type of instrument', 'loop tester');
   await form.getByLabel('Serial number').fill('LT-0042');
   await form.getByRole('button', { name: 'Add the instrument' }).click();
   const held = page.getByRole('listitem').filter({ hasText: 'LT-0042' });
@@ -94,7 +94,7 @@ test('an instrument is added, dated and retired; a new job is offered it', async
   await page.goto('/firm');
   await settled(page);
   await held.getByRole('button', { name: 'Retire' }).click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Withdraw from use' }).click();
   await expect(held).toHaveCount(0);
   await settled(page);
 });

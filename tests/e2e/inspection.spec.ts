@@ -119,16 +119,16 @@ test.describe('by touch, on a phone', () => {
       await page.getByRole('option', { name }).tap();
     };
     await to(/^Hall/);
-    await page.getByRole('radiogroup', { name: 'Hall: how far' }).getByRole('radio', { name: 'Been in' }).tap();
+    await page.getByRole('radiogroup', { name: 'Hall: how far' }).getByRole('radio', { name: 'Inspected' }).tap();
     await page.getByRole('radiogroup', { name: 'Hall, opened' }).getByRole('radio', { name: 'defect' }).tap();
     await expect(page.getByRole('link', { name: 'Write what was behind it' })).toBeVisible();
     await page.getByRole('button', { name: /^Next: Kitchen/ }).tap();
     // A defect behind the first: another is opened.
     await page.getByRole('radiogroup', { name: 'Kitchen, opened' }).getByRole('radio', { name: 'not opened' }).tap();
     await page.getByRole('button', { name: 'Behind furniture' }).tap();
-    await page.getByRole('radiogroup', { name: 'Kitchen: how far' }).getByRole('radio', { name: 'Been in' }).tap();
+    await page.getByRole('radiogroup', { name: 'Kitchen: how far' }).getByRole('radio', { name: 'Inspected' }).tap();
     await to(/^Loft/);
-    await page.getByRole('radiogroup', { name: 'Loft: how far' }).getByRole('radio', { name: 'Not reached' }).tap();
+    await page.getByRole('radiogroup', { name: 'Loft: how far' }).getByRole('radio', { name: 'No access' }).tap();
     await page.getByRole('button', { name: 'Locked, no key' }).tap();
     await to(/^Under the floor/);
     await page

@@ -19,10 +19,10 @@ test.describe('safe isolation', () => {
     page.getByRole('button', { name, exact: true }).click();
 
   test('proved step by step, seen on every page, and dead readings belong to it', async ({ page }) => {
-    await tap(page, 'It showed: 230 volts');
+    await tap(page, 'Reading: 230 volts');
     for (const pair of ['L–N', 'L–E', 'N–E']) await tap(page, `${pair}: 0 volts`);
     await expect(page.getByText('Not proved yet: prove the indicator again')).toBeVisible();
-    await tap(page, 'It showed again: 230 volts');
+    await tap(page, 'Reading again: 230 volts');
     await expect(page.getByText('✓ Proved dead')).toBeVisible();
     await page.goto(`${job}/circuits`);
     await expect(
@@ -57,7 +57,7 @@ test.describe('safe isolation', () => {
   });
 
   test('any voltage stops it, on every page, and what the indicator cannot prove is void', async ({ page }) => {
-    await tap(page, 'It showed: 230 volts');
+    await tap(page, 'Reading: 230 volts');
     await tap(page, 'L–N: 0 volts');
     await page.getByRole('textbox', { name: 'N–E' }).fill('86');
     await page.getByRole('textbox', { name: 'N–E' }).press('Enter');
@@ -67,15 +67,15 @@ test.describe('safe isolation', () => {
     await page.goto(`${job}/isolation`);
     await tap(page, 'N–E: 0 volts');
     await tap(page, 'L–E: 0 volts');
-    await page.getByRole('textbox', { name: 'It showed again' }).fill('0');
-    await page.getByRole('textbox', { name: 'It showed again' }).press('Enter');
+    await page.getByRole('textbox', { name: 'Reading again' }).fill('0');
+    await page.getByRole('textbox', { name: 'Reading again' }).press('Enter');
     await expect(page.getByRole('alert').filter({ hasText: 'VOID' })).toBeVisible();
   });
 
   test('energising waits for every link', async ({ page }) => {
     await choose(page, 'What was linked or taken off', 'ring cross-connection');
     await choose(page, 'Where', /^Way 1 /);
-    await page.getByRole('button', { name: 'Log it' }).click();
+    await page.getByRole('button', { name: 'Save link' }).click();
     const gate = page.getByRole('status', { name: 'May it be energised' });
     await expect(gate).toContainText('Do not energise: 1 still in');
     await expect(gate).toContainText('a dead short as soon as it is energised');

@@ -12,7 +12,7 @@ test('a job opened anew says what is next, and follows it', async ({ page }) => 
   await expect(next).toHaveText('→Next: Occupier (write vacant where it is)');
   await page.goto(job);
   await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(9);
-  await expect(page.getByRole('heading', { name: 'What does not stand well' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Needs attention' })).toBeVisible();
 });
 
 test('a limit of the inspector’s own stands with its reason and comes off with undo', async ({ page }) => {
@@ -29,7 +29,7 @@ test('a limit of the inspector’s own stands with its reason and comes off with
   await working.getByLabel('Reason for this limit').fill('maker states a lower operating current');
   await working.getByRole('button', { name: 'Use it' }).click();
   await expect(working).toContainText('set by the inspector: maker states a lower operating current');
-  await expect(cell(page, 'Zs', 2)).toHaveAccessibleName(/7\.5 ohm, meets/);
+  await expect(cell(page, 'Zs', 2)).toHaveAccessibleName(/7\.5 ohm, pass/);
   await settled(page);
 });
 

@@ -121,7 +121,7 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
     await expect(zsAt(page, point)).toHaveValue(/^\d/);
   }
   await expect(page.getByText(/^Zs .*, the highest, at Utility room/)).toBeVisible();
-  await expect(page.getByText(/Still to touch/)).toHaveCount(0);
+  await expect(page.getByText(/Still to test/)).toHaveCount(0);
 
   // Its RCD, at both half cycles; it trips, is put back, and its button is pressed.
   await toBench(page, 'RCDs');
@@ -143,13 +143,13 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await expect(page.getByRole('textbox', { name: /^Touch voltage/ })).toHaveValue(/^\d/);
 
   // What is tried by hand, and the last walk.
-  await toBench(page, 'Function');
+  await toBench(page, 'Functional tests');
   const works = page
     .getByRole('radiogroup', { name: /^Installation, main switch/ })
     .getByRole('radio', { name: 'works' });
   await works.press('Space');
   await expect(works).toBeChecked();
-  await toBench(page, 'Leaving');
+  await toBench(page, 'Before you leave');
   await expect(page.getByRole('region', { name: 'The day here' })).toContainText('4 points');
   await page.getByRole('checkbox', { name: /^Covers, blanks/ }).press('Space');
   await settled(page);
@@ -211,7 +211,7 @@ test.describe('by touch, on a phone', () => {
     expect(above / 844).toBeLessThanOrEqual(0.22);
     await page.getByRole('button', { name: /^Hands-free: 4 to read/ }).tap();
     await expect(page.getByRole('status', { name: 'Said' })).toContainText('That was the last');
-    await expect(page.getByRole('status', { name: 'Said' })).toContainText(/Utility room 4: \d.*ohm, meets/);
+    await expect(page.getByRole('status', { name: 'Said' })).toContainText(/Utility room 4: \d.*ohm, pass/);
     // The next one cannot be reached: worked out, with its reason.
     await page.getByLabel('Add points').fill('boiler cupboard');
     await page.getByRole('button', { name: 'Add', exact: true }).tap();
@@ -235,12 +235,12 @@ test.describe('by touch, on a phone', () => {
     await on.tap();
     await page.getByRole('textbox', { name: /^Test button/ }).tap();
     await pad.getByRole('button', { name: 'Correct' }).tap();
-    await choose(page, 'Bench', 'Function', 'tap');
+    await choose(page, 'Bench', 'Functional tests', 'tap');
     await page
       .getByRole('radiogroup', { name: /^Installation, main switch/ })
       .getByRole('radio', { name: 'works' })
       .tap();
-    await choose(page, 'Bench', 'Leaving', 'tap');
+    await choose(page, 'Bench', 'Before you leave', 'tap');
     await page.getByRole('checkbox', { name: /^Occupant told/ }).tap();
     await settled(page);
     expect((await readings(page, job)).map(({ slot }) => slot.test)).toEqual(
@@ -258,8 +258,8 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
   const job = await sallowRiseJob(page, 'LIVE-7');
   await openBench(page, job, 'loop');
   await choose(page, 'Circuit', /^7 /);
-  await page.getByRole('button', { name: 'Second phone' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Second phone' });
+  await page.getByRole('button', { name: 'Second device' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Second device' });
   await dialog.getByRole('button', { name: 'Make the code' }).click();
   const address = (await dialog.getByTestId('hand-address').textContent()) ?? '';
   const other = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
@@ -301,8 +301,8 @@ test('a no-trip test forgotten trips what it is made behind, and the page says w
   await zsAt(page, 1).focus();
   await page.keyboard.press('Space');
   await expect(page.getByText('No voltage here: way 4 is dead.')).toBeVisible();
-  await page.getByRole('button', { name: 'It went dead' }).click();
-  const dialog = page.getByRole('dialog', { name: 'It went dead' });
+  await page.getByRole('button', { name: 'Circuit has gone dead' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Circuit has gone dead' });
   await expect(dialog.getByRole('listitem').first()).toContainText('a device is noted as tripped');
   await expect(dialog.getByRole('listitem').first()).toContainText('Do not touch');
   await page.keyboard.press('Escape');
@@ -311,8 +311,8 @@ test('a no-trip test forgotten trips what it is made behind, and the page says w
   await zsAt(page, 1).focus();
   await page.keyboard.press('Space');
   await expect(zsAt(page, 1)).toHaveValue(/^0\.\d\d$/);
-  await page.getByRole('button', { name: 'How it is done' }).click();
-  await expect(page.getByRole('dialog', { name: 'How it is done' })).toContainText('prove it first');
+  await page.getByRole('button', { name: 'How to test' }).click();
+  await expect(page.getByRole('dialog', { name: 'How to test' })).toContainText('prove it first');
   await page.keyboard.press('Escape');
   await settled(page);
   const switched = await entriesOf<{ devices: { state: string }[] }>(page, job, 'device.switched');
@@ -329,7 +329,7 @@ test('an RCD too slow is put right on the spot and tested again, both readings k
   await other.focus();
   await page.keyboard.press('Space');
   await expect(other).toHaveValue('>300');
-  await page.getByText('Put right on the spot?').click();
+  await page.getByText('Fixed during inspection?').click();
   await page.getByLabel('What was repaired').fill('RCBO of way 8 replaced by a new one of type A');
   await page.getByLabel('Parts').fill('RCBO B6, type A');
   await page.getByLabel('Minutes').fill('15');
@@ -406,12 +406,12 @@ test('the live half with the network off all the way, and back', async ({ page, 
   await page.getByRole('tab', { name: 'RCDs' }).click();
   await page.getByRole('textbox', { name: /^IΔn, from 0°/ }).fill('24');
   await page.keyboard.press('Enter');
-  await page.getByRole('tab', { name: 'Function' }).click();
+  await page.getByRole('tab', { name: 'Functional tests' }).click();
   await page
     .getByRole('radiogroup', { name: /^Installation, main switch/ })
     .getByRole('radio', { name: 'works' })
     .click();
-  await page.getByRole('tab', { name: 'Leaving' }).click();
+  await page.getByRole('tab', { name: 'Before you leave' }).click();
   await page.getByRole('checkbox', { name: /^Every link/ }).check();
   await expect(page.getByTestId('send-state')).toContainText('saved here');
   await context.setOffline(false);

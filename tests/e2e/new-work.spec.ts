@@ -56,7 +56,7 @@ async function sign(page: Page) {
 
 test('what was done says which paper, why, and who is told; another one takes a reason', async ({ page }) => {
   await signIn(page);
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   const due = page.getByTestId('paper-due');
   for (const [sort, paper] of [
     ['Report on what exists', 'EICR'],
@@ -301,15 +301,15 @@ test('what a report found begins its paper, which points back at it', async ({ p
   await signIn(page);
   const job = await openJob(page, 'NW-3');
   await noteCrackedRose(page, job);
-  await page.getByRole('button', { name: 'Mend it: begin its paper' }).click();
+  await page.getByRole('button', { name: 'Start remedial work' }).click();
   await page.waitForURL(/\/brief/);
   await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(
     'Put right: Rose cracked; Landing',
   );
   await settled(page);
   await page.goto(job);
-  const papers = page.getByRole('region', { name: 'Papers of this job' });
-  await expect(papers.getByText('in hand')).toHaveCount(1);
+  const papers = page.getByRole('region', { name: 'Documents' });
+  await expect(papers.getByText('Current', { exact: true })).toHaveCount(1);
   await page.goto(`${job}/review`);
   await expect(page.getByRole('heading', { name: 'Minor Electrical Installation Works Certificate' })).toBeVisible();
 });
@@ -323,8 +323,8 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await page.waitForURL(/\/documents\//);
   await page.getByLabel('Who it is for').fill('Mrs H. Dunmore');
   await page.getByLabel('E-mail, if it is to be sent').fill('mrs.dunmore@post.example');
-  await page.getByRole('button', { name: 'Hand it over' }).click();
-  const handed = page.getByRole('list', { name: 'Handed over to' }).getByRole('listitem').first();
+  await page.getByRole('button', { name: 'Send to client' }).click();
+  const handed = page.getByRole('list', { name: 'Sent to' }).getByRole('listitem').first();
   await expect(handed).toContainText(/sent \d/);
   const outside = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const theirs = await outside.newPage();
@@ -334,7 +334,7 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await expect(theirs.getByRole('heading', { name: 'The work was done, inspected and tested' })).toBeVisible();
   const [download] = await Promise.all([
     theirs.waitForEvent('download'),
-    theirs.getByRole('link', { name: 'The whole paper as PDF' }).click(),
+    theirs.getByRole('link', { name: 'The whole document as PDF' }).click(),
   ]);
   expect(
     readFileSync(await download.path())
@@ -345,9 +345,9 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await expect(theirs.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
   await page.reload();
   await expect(handed).toContainText('✓ opened');
-  await handed.getByRole('button', { name: 'Take back' }).click();
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it back' }).click();
-  await expect(handed).toContainText('taken back');
+  await handed.getByRole('button', { name: 'Withdraw link' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Withdraw' }).click();
+  await expect(handed).toContainText('withdrawn');
   // The work was notifiable: notice is given, and acknowledged with a number.
   await page.getByRole('button', { name: 'Give notice' }).click();
   await expect(page.getByText(/acknowledged as BC\/\d+/)).toBeVisible();

@@ -97,7 +97,7 @@ test('a page never opened here says so without a network, and signing out leaves
     await expect(page.getByRole('heading', { name: /not on this device/ })).toBeVisible({ timeout: 5_000 });
   }).toPass();
   await page.getByRole('link', { name: 'Jobs' }).click();
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('radio', { name: 'Report on what exists' }).click();
   await page.getByLabel('Your reference').fill('CELLAR-3');
   await page.getByLabel('Address of the installation').fill('3 Tansy Court, Marrowby');

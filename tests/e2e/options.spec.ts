@@ -9,7 +9,7 @@ test('ways to put it right are drafted, changed, sent by link, accepted, and beg
   await noteCrackedRose(page, job);
   await page.goto(`${job}/options`);
   await settled(page);
-  const form = page.getByRole('form', { name: 'Ways to put it right' });
+  const form = page.getByRole('form', { name: 'Remedial options' });
   await expect(form.getByRole('textbox', { name: 'Name of way 1' })).toHaveValue('Put right what is urgent');
   await form
     .getByLabel(/^Minutes: /)

@@ -44,7 +44,7 @@ async function claim(page: Page, where: string | null, what: string, code: strin
   await choose(page, 'What is wrong', what);
   await page.getByRole('radio', { name: code, exact: true }).click();
   await page.getByLabel('Regulation').fill(regulation);
-  await press(page, 'Write it down');
+  await press(page, 'Save');
 }
 
 async function handOver(page: Page, outcome: string): Promise<void> {
@@ -52,8 +52,8 @@ async function handOver(page: Page, outcome: string): Promise<void> {
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio', { name: 'EICR' }).click();
   await dialog.getByRole('radio', { name: outcome }).click();
-  await dialog.getByRole('button', { name: /^Hand it over/ }).click();
-  await expect(page.getByRole('heading', { name: 'What the house really was' })).toBeVisible();
+  await dialog.getByRole('button', { name: /^Submit/ }).click();
+  await expect(page.getByRole('heading', { name: 'What was wrong' })).toBeVisible();
 }
 
 const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
@@ -161,7 +161,7 @@ test('where it comes in, by keyboard alone: a bond that hangs free and carriers 
   await key('button', 'Hand over');
   await key('radio', 'EICR');
   await key('radio', 'Unsatisfactory, not ready');
-  await key('button', /^Hand it over/, false);
+  await key('button', /^Submit/, false);
   await expect(page.getByText(/^100$/)).toBeVisible();
 });
 
@@ -185,7 +185,7 @@ test.describe('by touch, on a phone', () => {
       await choose(page, 'What is wrong', what, 'tap');
       await page.getByRole('radio', { name: 'C2' }).tap();
       await page.getByLabel('Regulation').fill(regulation);
-      await tap('Write it down');
+      await tap('Save');
     };
     await go('Bath room');
     await tap('Look closely');
@@ -209,7 +209,7 @@ test.describe('by touch, on a phone', () => {
     const dialog = page.getByRole('dialog');
     await dialog.getByRole('radio', { name: 'EICR' }).tap();
     await dialog.getByRole('radio', { name: 'Unsatisfactory' }).tap();
-    await dialog.getByRole('button', { name: /^Hand it over/ }).tap();
+    await dialog.getByRole('button', { name: /^Submit/ }).tap();
     await expect(page.getByText(/^100$/)).toBeVisible();
   });
 });
@@ -281,7 +281,7 @@ test('the paper of a practice house: the real pages with what was read and found
   page.on('request', (request) => {
     if (request.method() !== 'GET') sent.push(request.url());
   });
-  await page.getByRole('link', { name: 'The paper' }).click();
+  await page.getByRole('link', { name: 'The document' }).click();
   await expect(page.getByRole('heading', { name: `Practice house ${number}` })).toBeVisible();
   await expect(page.getByRole('link', { name: 'PRACTICE', exact: true }).first()).toBeVisible();
   const stage = (name: RegExp) =>
@@ -443,7 +443,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   await choose(page, 'Links of way 4', 'no links');
   // The paper begun in the middle of the work: what is read after it comes in.
   const visit = page.url();
-  await page.getByRole('link', { name: 'The paper' }).click();
+  await page.getByRole('link', { name: 'The document' }).click();
   const stage = (name: RegExp) =>
     page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name }).click();
   await stage(/^Circuits/);
@@ -468,7 +468,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   for (const name of ['Way 3', 'Way 4', 'Main switch'])
     await page.getByRole('switch', { name, exact: true }).first().click();
 
-  await page.getByRole('link', { name: 'The paper' }).click();
+  await page.getByRole('link', { name: 'The document' }).click();
   await stage(/^Circuits/);
   await expect(cell(page, 'Zs', 4)).toHaveAccessibleName(/\d ohm/);
   const step3 = await page.evaluate(() => {
@@ -511,7 +511,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio', { name: 'MWC' }).click();
   await dialog.getByRole('radio', { name: /^Satisfactory/ }).click();
-  await dialog.getByRole('button', { name: /^Hand it over/ }).click();
+  await dialog.getByRole('button', { name: /^Submit/ }).click();
   await expect(part(page, 'Tests done')).toContainText('6 of 6');
   await expect(part(page, 'Paper')).toContainText('15 of 15');
   await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
@@ -524,7 +524,7 @@ test('shown, the certificate is written too: complete, issued, and there to be r
   await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
   await expect(page.getByText('as it was played for you')).toBeVisible();
   await expect(part(page, 'Paper')).toContainText('15 of 15');
-  await page.getByRole('link', { name: 'Its paper' }).click();
+  await page.getByRole('link', { name: 'Its document' }).click();
   await page
     .getByRole('navigation', { name: 'Stages of the job' })
     .getByRole('link', { name: /^Review/ })
@@ -534,7 +534,7 @@ test('shown, the certificate is written too: complete, issued, and there to be r
   await page.goBack();
   await page.goBack();
   await press(page, 'This house again');
-  await page.getByRole('link', { name: 'The paper' }).click();
+  await page.getByRole('link', { name: 'The document' }).click();
   await page
     .getByRole('navigation', { name: 'Stages of the job' })
     .getByRole('link', { name: /^Review/ })

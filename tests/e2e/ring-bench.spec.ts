@@ -30,7 +30,7 @@ test.describe('the ring bench', () => {
     await ends(page, ['open', '0.45', '0.73']);
     await column(page, 'L–N', ['0.44', '0.45', '0.45', '0.44', '0.45', '0.44', '0.45', '0.45']);
     await column(page, 'L–CPC', ['0.70', '0.67', '0.64', '0.61', '0.61', '0.64', '0.67', '0.70']);
-    const comesTo = page.getByRole('region', { name: 'What it comes to' });
+    const comesTo = page.getByRole('region', { name: 'Diagnosis' });
     await expect(comesTo).toContainText('Broken line between points 4 and 5'.replace('points', 'sockets'));
     await expect(
       page.getByRole('img', { name: /The ring with 8 points; Broken line between sockets 4 and 5/ }),
@@ -41,7 +41,7 @@ test.describe('the ring bench', () => {
     );
     await page.getByRole('textbox', { name: 'Where' }).fill('Between parlour and kitchen');
     await page.getByRole('textbox', { name: 'Why it matters' }).fill('One leg may carry the load of the whole ring');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Save observation' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'Between parlour and kitchen' })).toContainText(
       'circuit 1',
     );
@@ -57,7 +57,7 @@ test.describe('the ring bench', () => {
     await column(page, 'L–N', ['0.22', '0.22', '0.23', '0.34', '0.22', '0.22', '0.23', '0.22']);
     await page.getByRole('button', { name: 'links in: ✓ out' }).click();
     await column(page, 'L–CPC', ['0.28', '0.29', '0.29', '0.45', '0.29', '0.29', '0.29', '0.28']);
-    const comesTo = page.getByRole('region', { name: 'What it comes to' });
+    const comesTo = page.getByRole('region', { name: 'Diagnosis' });
     await expect(comesTo).toContainText(/A spur, about \d+ m at socket 4/);
     await expect(comesTo.getByRole('link', { name: 'Write the observation' })).toHaveCount(0);
     await comesTo.getByRole('button', { name: 'Record R1+R2 0.45 Ω at Parlour 3' }).click();
@@ -72,7 +72,7 @@ test.describe('the ring bench', () => {
     await ends(page, ['0.45', '0.45', '0.73']);
     await column(page, 'L–N', ['0.22', '0.22', '0.22', '0.22', '0.22', '0.23', '0.22', '0.22']);
     await column(page, 'L–CPC', ['0.28', '0.29', 'open', '0.29', '0.29', '0.29', '0.29', '0.28']);
-    const comesTo = page.getByRole('region', { name: 'What it comes to' });
+    const comesTo = page.getByRole('region', { name: 'Diagnosis' });
     await expect(comesTo).toContainText('fits about as well as the next');
     await expect(comesTo).toContainText('Step 3, N–CPC at point 3');
     const other = page.getByRole('textbox', { name: 'step 3 N–CPC, point 3 Parlour 2' });

@@ -164,7 +164,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
     await choose(page, 'Inspection item', new RegExp(`^${item} `));
     if (circuit !== '0') await choose(page, 'Circuit', new RegExp(`^${circuit} `));
     await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: code }).click();
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Save observation' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: where })).toBeVisible();
   };
   await note(

@@ -115,7 +115,7 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await dialog.getByRole('button', { name: 'Done' }).click();
   await expect(other.getByText('On. You enter a code from your app')).toBeVisible();
   await other.goto('/firm');
-  await expect(other.getByRole('heading', { name: 'Ask somebody in' })).toBeVisible();
+  await expect(other.getByRole('heading', { name: 'Invite' })).toBeVisible();
 
   // From now on the password is half of the way.
   await leave(other);

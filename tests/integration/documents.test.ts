@@ -7,6 +7,7 @@ import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
 import { cottage } from '../../scripts/demo/dwellings';
 import { jobStream } from '../../src/core/catalogue';
+import { dangerNotice } from '../../src/core/certificates/danger-notice/definition';
 import { buildReport } from '../../src/core/certificates/eicr/build';
 import type { Report } from '../../src/core/certificates/eicr/model';
 import type { Drafted } from '../../src/core/ledger/entry';
@@ -60,6 +61,74 @@ async function issued(actor: FirmActor) {
   if (!document) throw new Error('not found');
   return { jobId, documentId, document };
 }
+
+describe('a danger notice', () => {
+  it('is numbered, sealed and verified while the report it comes from is still being made', async () => {
+    const actor = await newFirm();
+    const jobId = v7();
+    const scribe = cottage(noon, [{ id: v7(), name: 'Tester', serial: 'S-1', calibratedOn: '2026-01-01' }]);
+    const report = scribe.documentId;
+    const [observationId, documentId] = [v7(), v7()];
+    scribe.say('observation.noted', {
+      observationId,
+      fields: {
+        what: 'Live bar behind a missing cover',
+        where: 'Board, cupboard under the stairs',
+        why: 'Anybody can touch it.',
+        code: 'C1',
+        item: '4.9',
+        wayId: null,
+        regulation: '416.2',
+        livePartsAccessible: true,
+        codeReason: null,
+      },
+    });
+    scribe.say('finding.told', {
+      observationId,
+      to: 'person in charge',
+      who: 'Ms O. Fairweather, tenant',
+      isolate: 'agreed',
+      madeSafe: 'Main switch locked off',
+      receipt: 'refused to sign',
+      reference: null,
+      drawn: null,
+    });
+    scribe.say('document.begun', {
+      documentId,
+      kind: 'DN',
+      edition: 'bs7671-2018-a2',
+      covers: null,
+      because: null,
+      replaces: null,
+    });
+    scribe.say('works.described', { documentId, fields: { dangerIds: [observationId] } });
+    await openJob(actor, jobId, scribe.drafts);
+    const [role] = dangerNotice.roles;
+    const statement = role?.statement ?? '';
+    const signed = await append(actor, 'job', jobId, [
+      jobStream.draft(
+        'declaration.signed',
+        { documentId, role: 'inspector', name: 'P', position: 'Inspector', statement },
+        made(),
+      ),
+    ]);
+    expect(signed).toMatchObject([{ accepted: true }]);
+    const result = await issueDocument(actor, jobId, documentId, noon, 'test');
+    if (!result.issued) throw new Error(result.reason);
+    expect(result.number).toMatch(/^DN-2026-/);
+    expect(await checkOwn(actor, result.documentId)).toMatchObject({ intact: true });
+    const found = await findDocument(actor, result.documentId);
+    expect(found?.kind).toBe('DN');
+    const pdf = await printed(actor, result.documentId);
+    if (!pdf?.ok) throw new Error(pdf?.problem ?? 'not found');
+    const text = spawnSync('pdftotext', ['-', '-'], { input: pdf.printed.pdf, encoding: 'utf8' }).stdout;
+    expect(text).toMatch(/Danger notice[\s\S]*Danger present[\s\S]*Ms O\. Fairweather, tenant/);
+    // The report goes on, and is sealed over the notice too.
+    await sign(actor, jobId, report);
+    expect(await issueDocument(actor, jobId, report, noon, 'test')).toMatchObject({ issued: true });
+    expect(await checkOwn(actor, result.documentId)).toMatchObject({ intact: true });
+  });
+});
 
 describe('issuing', () => {
   it('seals, numbers per firm in order, and says nothing more in what was sealed', async () => {

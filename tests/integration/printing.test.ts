@@ -7,7 +7,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { origin, sound } from '../../scripts/demo/new-work';
 import { Scribe } from '../../scripts/demo/scribe';
 import type { Sheet } from '../../src/print/sheet';
-import { dangerNotice } from '../../src/core/certificates/letters';
+import { dangerLetter } from '../../src/core/certificates/letters';
 import { layoutOf } from '../../src/print/layouts/registry';
 import { letterPdf } from '../../src/print/letter';
 import { modelOf } from '../../src/server/documents';
@@ -155,7 +155,7 @@ describe('a danger notice', () => {
     const view = viewOfScribe(scribe);
     const [observation] = view.job.observations;
     if (!observation) throw new Error('No observation');
-    const { text } = read(await letterPdf(dangerNotice(view, firm, observation), noon));
+    const { text } = read(await letterPdf(dangerLetter(view, firm, observation), noon));
     const said = text.replace(/\s+/g, ' ');
     for (const words of [
       'Danger notice',

@@ -21,7 +21,7 @@ export default async function SignInPage() {
         </p>
         <p className="max-w-sm">
           <Link href="/practice" className="font-semibold underline underline-offset-4">
-            Practise on a house that never stood
+            Practise on a simulated property
           </Link>
           <span className="block text-sm text-faint">Without an account, and without a network.</span>
         </p>

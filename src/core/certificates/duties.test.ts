@@ -6,7 +6,7 @@ import type { Scribe } from '../../../scripts/demo/scribe';
 import { admit, fold, inspector, noon, numbered } from '../../../tests/support/entries';
 import type { JobDraft } from '../catalogue';
 import { countries } from '../installation/country';
-import { dutiesOf } from './duties';
+import { dutiesOf } from './documents';
 
 const instruments = [{ id: v7(), name: 'Multifunction tester', serial: 'MF-1', calibratedOn: '2026-01-10' }];
 

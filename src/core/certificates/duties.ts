@@ -1,28 +1,12 @@
 import * as z from 'zod';
 import { countries } from '../installation/country';
+import type { Duty } from '../job/document-definition';
 import type { Job } from '../job/job';
 import { dutyKey } from '../job/kinds/duty';
 import type { JobDocument } from '../job/kinds/document';
 import { yearsAfter } from './next-inspection';
 import { closings } from './remedies';
 import rented from './rented-duties.json';
-
-/** Something that somebody has to do after a paper was issued. */
-export type Duty = {
-  readonly documentId: string;
-  readonly number: string;
-  readonly issueId: string;
-  readonly duty: string;
-  readonly who: string;
-  readonly what: string;
-  readonly to: string;
-  /** By this day; null where it hangs on something that has not happened, as `when` says. */
-  readonly dueOn: string | null;
-  readonly when: string;
-  readonly source: string;
-  readonly note: string | null;
-  readonly met: { readonly on: string; readonly note: string } | null;
-};
 
 const rule = z.object({
   id: z.string(),
@@ -81,19 +65,8 @@ function whenOf({ trigger, direction, within, id }: Rule): string {
   return `within ${within.days} days: ${trigger}${id.endsWith('remedy') ? ', or sooner where the report says so' : ''}`;
 }
 
-/**
- * What follows from the papers of a job that are issued and stand: copies, work and confirmation for a rented home, and
- * the notice to building control for work that is notifiable. A help to memory, not law: dates and wording change, and
- * the law of the place goes before. Days are plain days.
- */
-export function dutiesOf(job: Job): Duty[] {
-  const replaced = new Set(job.documents.map(({ replaces, issued }) => (issued ? replaces : null)));
-  return job.documents
-    .filter(({ id, issued }) => issued && !replaced.has(id))
-    .flatMap((document) => (document.kind === 'EICR' ? ofReport(job, document) : ofWork(job, document)));
-}
-
-function ofReport(job: Job, document: JobDocument): Duty[] {
+/** Copies, work and confirmation that follow from a report on a privately rented home. */
+export function reportDuties(job: Job, document: JobDocument): Duty[] {
   const { country } = job.site;
   const { inspectedFrom, inspectedTo, reason } = job.brief;
   const inspection = inspectedTo ?? inspectedFrom;
@@ -117,7 +90,7 @@ function ofReport(job: Job, document: JobDocument): Duty[] {
 }
 
 /** Notifiable work is certified to building control, by the firm or for it, within 30 days of completion. */
-function ofWork(job: Job, document: JobDocument): Duty[] {
+export function workDuties(job: Job, document: JobDocument): Duty[] {
   const { notice, notifiable, completedOn } = document.works;
   if (notifiable !== true || !completedOn) return [];
   return said(job, document, {

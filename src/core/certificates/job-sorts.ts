@@ -1,3 +1,4 @@
+import type { DocumentKind } from './documents';
 import type { WorksFields } from '../job/kinds/works';
 import { type DocumentAdvice, type PaperDue, type WorkTold, whichDocument, workDone } from './which-document';
 
@@ -67,7 +68,7 @@ const pickAsked = (asked: JobAsked): JobAsked => ({
 });
 
 /** The kinds of document a paper is begun as: what is advised is begun too, and where none is due a form still shows it was tested. */
-export const kindsOf: Record<PaperDue, readonly string[]> = {
+export const kindsOf: Record<PaperDue, readonly DocumentKind[]> = {
   EIC: ['EIC'],
   MWC: ['MWC'],
   EICR: ['EICR'],

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { Job } from '../job/job';
+import { documentNamed } from './documents';
 import { whereOf } from '../job/kinds/observation';
 import rented from './rented-duties.json';
 import { closings } from './remedies';
@@ -43,7 +44,9 @@ export function leftOpen(job: Job): LeftOpen[] {
         ]
       : [];
   const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom;
-  const reports = job.documents.filter(({ id, kind, issued }) => kind === 'EICR' && issued && !replaced.has(id));
+  const reports = job.documents.filter(
+    ({ id, kind, issued }) => documentNamed(kind)?.about === 'condition' && issued && !replaced.has(id),
+  );
   const findings = reports.flatMap(({ issued }) =>
     job.observations
       .filter(({ id, code, remedied }) => code !== 'C3' && !remedied && !closed.has(id))

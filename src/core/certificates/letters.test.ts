@@ -7,7 +7,7 @@ import { toLookUp } from '../job/kinds/note';
 import type { Code } from '../job/outcome';
 import { buildReport } from './eicr/build';
 import { gapsOf } from './eicr/gaps';
-import { dangerNotice, distributorReport } from './letters';
+import { dangerLetter, distributorReport } from './letters';
 
 const firm = { name: 'F', address: 'A', telephone: 'T', email: 'E', logo: '' };
 
@@ -44,7 +44,7 @@ const tell = (s: Scribe, observationId: string, more: object = {}) =>
   });
 const gaps = (s: Scribe) => missing(gapsOf(viewOfScribe(s))).map(({ what }) => what);
 const queries = (s: Scribe) => gapsOf(viewOfScribe(s)).map(({ what }) => what);
-const letterOf = (s: Scribe, make: typeof dangerNotice) => {
+const letterOf = (s: Scribe, make: typeof dangerLetter) => {
   const view = viewOfScribe(s);
   const [observation] = view.job.observations;
   if (!observation) throw new Error('No observation');
@@ -65,9 +65,9 @@ describe('a danger', () => {
   });
   it('stands in its notice with who was told, and its code stays on the report', () => {
     const { s, observationId } = found('C1', '4.3');
-    expect(letterOf(s, dangerNotice)).toMatchObject({ to: 'The person in charge of the installation', taken: null });
+    expect(letterOf(s, dangerLetter)).toMatchObject({ to: 'The person in charge of the installation', taken: null });
     tell(s, observationId);
-    const notice = letterOf(s, dangerNotice);
+    const notice = letterOf(s, dangerLetter);
     expect(notice.to).toBe('Ms O. Fairweather, tenant');
     expect(notice.facts).toContainEqual({ label: 'Made safe by', value: 'Main switch locked off' });
     expect(notice.facts).toContainEqual({ label: 'Permission to isolate', value: 'isolated with their permission' });
@@ -81,9 +81,9 @@ describe('a danger', () => {
   it('told twice: the last telling counts', () => {
     const { s, observationId } = found('C1', '4.3');
     tell(s, observationId, { isolate: 'refused', madeSafe: null });
-    expect(letterOf(s, dangerNotice).facts).toContainEqual({ label: 'Made safe by', value: 'not made safe' });
+    expect(letterOf(s, dangerLetter).facts).toContainEqual({ label: 'Made safe by', value: 'not made safe' });
     tell(s, observationId);
-    expect(letterOf(s, dangerNotice).facts).toContainEqual({ label: 'Made safe by', value: 'Main switch locked off' });
+    expect(letterOf(s, dangerLetter).facts).toContainEqual({ label: 'Made safe by', value: 'Main switch locked off' });
   });
   it('is signed for with a drawing or not at all, and told of what there is', () => {
     const { s, observationId } = found('C1', '4.3');

@@ -24,8 +24,31 @@ const circuitOf = ({ job }: JobView, { wayId }: Observation): string | null => {
   return way ? `${way.number} ${way.description ?? ''}`.trim() : null;
 };
 
+/** A danger as a notice states it; dashes where nobody was told yet. */
+export function dangerFacts(view: JobView, observation: Observation): Fact[] {
+  const { job } = view;
+  const told = lastTold(job, observation.id, 'person in charge');
+  return [
+    fact('Where', job.site.address),
+    fact('What was found', observation.what),
+    fact('At', whereOf(observation)),
+    fact('Circuit', circuitOf(view, observation)),
+    fact('Why it is dangerous', observation.why),
+    fact('Regulation', observation.regulation),
+    fact('Told', told && showMoment(new Date(told.at))),
+    fact('Permission to isolate', told?.isolate && isolateWords[told.isolate]),
+    fact('Made safe by', told && (told.madeSafe ?? 'not made safe')),
+  ];
+}
+
+export const dangerAdvice: readonly string[] = [
+  'Do not use what is named here until it has been put right.',
+  'Have it put right by somebody competent before it is used again. What was done to make it safe may not be undone before that.',
+  'It keeps its code on the report, also where it was made safe.',
+];
+
 /** The notice of a danger found: for whoever is in charge, signed for or refused; dashes where nobody was told yet. */
-export function dangerNotice(view: JobView, firm: Firm, observation: Observation): Letter {
+export function dangerLetter(view: JobView, firm: Firm, observation: Observation): Letter {
   const { job } = view;
   const told = lastTold(job, observation.id, 'person in charge');
   return {
@@ -34,22 +57,8 @@ export function dangerNotice(view: JobView, firm: Firm, observation: Observation
     firm,
     to: told?.who ?? 'The person in charge of the installation',
     warning: codeMeaning.C1.title,
-    facts: [
-      fact('Where', job.site.address),
-      fact('What was found', observation.what),
-      fact('At', whereOf(observation)),
-      fact('Circuit', circuitOf(view, observation)),
-      fact('Why it is dangerous', observation.why),
-      fact('Regulation', observation.regulation),
-      fact('Told', told && showMoment(new Date(told.at))),
-      fact('Permission to isolate', told?.isolate && isolateWords[told.isolate]),
-      fact('Made safe by', told && (told.madeSafe ?? 'not made safe')),
-    ],
-    advice: [
-      'Do not use what is named here until it has been put right.',
-      'Have it put right by somebody competent before it is used again. What was done to make it safe may not be undone before that.',
-      'It keeps its code on the report, also where it was made safe.',
-    ],
+    facts: dangerFacts(view, observation),
+    advice: dangerAdvice,
     taken: told?.receipt ? { words: `${told.who}: ${told.receipt}`, drawn: told.drawn } : null,
   };
 }

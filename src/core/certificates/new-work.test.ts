@@ -59,7 +59,7 @@ describe('an installation certificate', () => {
     expect(lacking(eicJob())).toEqual([]));
   it.each([
     [{ description: null }, /What was done/],
-    [{ nature: null }, /Sort of work/],
+    [{ nature: null }, /Type of work/],
     [{ extentCovered: null }, /Extent/],
     [{ extentNotCovered: '' }, /does not cover/],
     [{ existing: null }, /none noticed/],

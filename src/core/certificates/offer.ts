@@ -78,7 +78,7 @@ const titles: Record<PaperDue, string> = {
 
 function paperWords(job: Job, option: Option): string {
   const { advice } = paperOf(job, option);
-  if (!advice) return 'No paper is due for it.';
+  if (!advice) return 'No document is required for it.';
   const count = advice.count > 1 ? `, ${advice.count} of them` : '';
   return `${titles[advice.document]}${count}. ${advice.how}`;
 }

@@ -1,3 +1,4 @@
+import { documentNamed } from './documents';
 import type { Finding } from '../edition/findings';
 import { isSpare } from '../installation/way';
 import type { Job } from '../job/job';
@@ -253,7 +254,7 @@ export function papersBegun(job: Job, { options, hourPence }: OptionsSet, chosen
         return { what: line.what, answers: null, pence: pence(line, hourPence) };
       });
   return kindsOf[advice.document]
-    .filter((kind) => kind !== 'EICR')
+    .filter((kind) => documentNamed(kind)?.about === 'works')
     .flatMap((kind) =>
       groups.map((group, index): Begun => ({
         kind,

@@ -1,9 +1,13 @@
 import * as z from 'zod';
+import { editionPrinted } from '../edition/own-edition';
+import type { Firm } from '../job/document-definition';
 import { documentOf } from '../job/job';
 import { drawnSignature } from '../job/kinds/document';
 import type { JobView } from '../job/view';
 import { showDay } from '../words/day';
+import { explainedOf } from './discrepancies/explained';
 import type { PrintedModel } from './printed-model';
+import { whereFacts, whoFacts } from './works';
 
 /** What every document ends with: by which instruments, and who signed it. */
 export const instrumentsSchema = z.array(z.object({ name: z.string(), serial: z.string(), calibratedOn: z.string() }));
@@ -22,8 +26,19 @@ export const declarationsSchema = z.array(
   }),
 );
 
+/** What every model says beside its own: under which edition and reference, for whom, and what it replaces. */
+export const headOf = (view: JobView, firm: Firm): Omit<PrintedModel, 'kind' | 'pictures'> => ({
+  edition: editionPrinted(view.pack),
+  reference: view.job.opened?.body.reference ?? '',
+  replaces: replaced(view),
+  explained: explainedOf(view),
+  firm,
+  client: whoFacts(view),
+  site: whereFacts(view),
+});
+
 /** The issued document it puts right, and why. */
-export function replaced({ job, document }: JobView): PrintedModel['replaces'] {
+function replaced({ job, document }: JobView): PrintedModel['replaces'] {
   const before = document.replaces ? documentOf(job, document.replaces) : undefined;
   return before?.issued ? { number: before.issued.body.number, because: document.because ?? '—' } : null;
 }

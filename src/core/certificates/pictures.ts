@@ -6,7 +6,10 @@ import type { PrintedModel } from './printed-model';
  * Pictures of the findings a document is about, in the order of the findings; in a condition report also those of boards,
  * points and limitations.
  */
-export function picturesOf({ job, document, definition }: JobView): PrintedModel['pictures'] {
+export function picturesOf(
+  { job, document, definition }: JobView,
+  isAbout = (id: string): boolean => document.works.observationIds?.includes(id) ?? false,
+): PrintedModel['pictures'] {
   const isReport = definition.about === 'condition';
   const named = (about: PictureAbout, name: string, otherwise = '') =>
     picturesAbout(job, about).map(({ sha256, width, height, caption }: Picture) => ({
@@ -16,7 +19,7 @@ export function picturesOf({ job, document, definition }: JobView): PrintedModel
       caption: caption || otherwise ? `${name}: ${caption || otherwise}` : name,
     }));
   const findings = job.observations
-    .filter(({ id }) => isReport || document.works.observationIds?.includes(id))
+    .filter(({ id }) => isReport || isAbout(id))
     .flatMap(({ id, number, what }) => named({ of: 'observation', id }, `Observation ${number}`, what));
   if (!isReport) return findings;
   return [

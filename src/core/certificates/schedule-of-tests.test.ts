@@ -94,6 +94,20 @@ describe('a board', () => {
   });
 });
 
+it('prints what was read off devices, in rows as wide as their headings; nothing where nothing was', () => {
+  const { s, ids } = house([ring, {}], [lights, {}]);
+  expect(schedulesOfTests(viewOfScribe(s))[0]?.devices).toBeNull();
+  s.say('device.described', {
+    device: { of: 'way', id: ids[1] as string },
+    fields: { serialNumber: '70114', ratedAmps: 6 },
+  });
+  const devices = schedulesOfTests(viewOfScribe(s))[0]?.devices;
+  expect(devices?.rows).toEqual([['Way 2 Lights', '60898 B6, 6 kA', '2', '—', '70114', '6']]);
+  expect(devices?.headings).toHaveLength(6);
+  const { described } = scheduleOfWay(viewOfScribe(s), viewOfScribe(s).job.ways.get(ids[1] as string) as never);
+  expect(described).toContainEqual({ label: 'Device: serial number', value: '70114' });
+});
+
 it('one circuit alone says the same as its row', () => {
   const { s, ids } = house([ring, { ringR1: '0.41', zs: '0.61' }]);
   const view = viewOfScribe(s);

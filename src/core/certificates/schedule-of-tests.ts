@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { showCable, showDevice, showResidual } from '../installation/device-text';
+import { deviceFieldNames, deviceFieldTable, installedKey, listDevices } from '../installation/devices';
 import { type Slot, type Subject, keyOf, slotAt } from '../installation/slot';
 import { disconnectionSeconds } from '../installation/disconnection';
 import { assemblyWords } from '../installation/board';
@@ -21,7 +22,7 @@ import { boardIpf } from '../measurements/origin/slots';
 import { isCovered, touchedBoards } from './covered';
 import { beforeAndAfter } from '../work/before-after';
 import { type Fact, fact, factSchema, printed } from './fact';
-import { shownAt } from './supply-facts';
+import { printedFacts, shownAt } from './supply-facts';
 
 /** A column as printed: the width is its share of the sheet. */
 const columnSchema = z.object({
@@ -37,6 +38,11 @@ export const boardSchema = z.object({
   columns: z.array(columnSchema),
   rows: z.array(z.array(z.string())),
   notes: z.array(z.string()),
+  /** What was read off devices; nothing in documents of before. */
+  devices: z
+    .object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())) })
+    .nullable()
+    .default(null),
 });
 export type BoardSchedule = z.infer<typeof boardSchema>;
 
@@ -157,6 +163,7 @@ export function schedulesOfTests(view: JobView): BoardSchedule[] {
       fact('Surge protection', board.surgeProtection),
       fact('Zs', shownAt(view, on, zs), ' Ω'),
       fact('Ipf', shownAt(view, on, boardIpf), ' kA'),
+      ...printedFacts(view, on),
     ];
     return {
       name: board.name ?? 'Board',
@@ -166,8 +173,33 @@ export function schedulesOfTests(view: JobView): BoardSchedule[] {
         columns.map((column) => (isSpare(way) ? (column.spare?.(way) ?? '') : column.cell(view, way))),
       ),
       notes: ways.flatMap((way) => notesOf(view, way)),
+      devices: devicesOf(view, board.id, ways),
     };
   });
+}
+
+/** Devices of which something was read off them, one row each; null where nothing was. */
+function devicesOf({ job }: JobView, boardId: string, covered: readonly Way[]): BoardSchedule['devices'] {
+  const read = listDevices(job, boardId).filter(
+    ({ fields, ways }) =>
+      deviceFieldNames.some((name) => fields[name] !== null && fields[name] !== undefined) &&
+      ways.some((way) => covered.includes(way)),
+  );
+  if (read.length === 0) return null;
+  return {
+    headings: [
+      'Device',
+      'Standard, type, rating',
+      'Circuits',
+      ...deviceFieldNames.map((name) => deviceFieldTable[name].heading),
+    ],
+    rows: read.map(({ name, kind, ways, fields }) => [
+      name,
+      printed(kind),
+      ways.map((way) => way.number).join(', '),
+      ...deviceFieldNames.map((each) => printed(fields[each])),
+    ]),
+  };
 }
 
 /** One circuit alone: how it is made, what was measured of it, and what stands behind marks. */
@@ -175,7 +207,7 @@ export function scheduleOfWay(view: JobView, way: Way): { described: Fact[]; mea
   const facts = (columns: readonly Column[]) =>
     [...columns].sort((a, b) => a.place - b.place).map(({ heading, cell }) => fact(heading, cell(view, way)));
   return {
-    described: facts(described.filter(({ heading }) => heading !== 'IR at V')),
+    described: [...facts(described.filter(({ heading }) => heading !== 'IR at V')), ...readOff(view, way)],
     measured: facts([
       ...described.filter(({ heading }) => heading === 'IR at V'),
       ...view.tests.slots.filter(isPrinted).map(measured),
@@ -183,6 +215,14 @@ export function scheduleOfWay(view: JobView, way: Way): { described: Fact[]; mea
     notes: notesOf(view, way),
   };
 }
+
+/** What was read off a circuit's own device. */
+const readOff = ({ job }: JobView, { id }: Way): Fact[] => {
+  const fields = job.devices.get(installedKey({ of: 'way', id }))?.fields;
+  return deviceFieldNames.flatMap((name) =>
+    fields?.[name] ? [fact(`Device: ${deviceFieldTable[name].label.toLowerCase()}`, fields[name])] : [],
+  );
+};
 
 /** Reasons and overridden limits that stand behind marks in a row. */
 function notesOf(view: JobView, way: Way): string[] {

@@ -1,5 +1,6 @@
 import type { Measure, Subject } from '../installation/slot';
 import {
+  type BondedService,
   bondFieldOf,
   bondStateWords,
   bondedServices,
@@ -15,6 +16,7 @@ import { conductorContinuity } from '../measurements/continuity/slots';
 import { faultCurrentOf, showFaultCurrent } from '../measurements/origin/fault-current';
 import { electrode, ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../measurements/origin/slots';
 import { roomsOfParts, saySupplementary, supplementaryOf } from '../work/supplementary';
+import { showDay } from '../words/day';
 import { type Fact, fact } from './fact';
 
 const supplied: Subject = { of: 'supply' };
@@ -26,8 +28,16 @@ export function shownAt(view: JobView, on: Subject, measured: Measure): string |
   return value ? showValue(value) : null;
 }
 
-/** The supply as every document carries it. */
-export function supplyFacts(view: JobView): Fact[] {
+/** What families print of the supply or of a board beside what every document carries, where it was read. */
+export const printedFacts = (view: JobView, on: Subject): Fact[] =>
+  view.tests.slots.flatMap((definition) => {
+    const { paper, measure } = definition;
+    const shown = definition.on === on.of && paper ? shownAt(view, on, measure) : null;
+    return paper && shown !== null ? [fact(paper.heading, shown)] : [];
+  });
+
+/** What is said of a supply, by what it is about: a document that carries only some of it takes those. */
+export function supplyFactsByName(view: JobView) {
   const { supply } = view.job;
   const how = governing(view, supplied, ze)?.body.how;
   const fault = faultCurrentOf(view);
@@ -40,46 +50,45 @@ export function supplyFacts(view: JobView): Fact[] {
       `${supply.serviceFuseAmps} A${supply.serviceFuseUnseen ? ` assumed: ${supply.serviceFuseUnseen}` : ''}`,
     !supply.serviceFuseAmps && supply.serviceFuseUnseen && `rating N/V: ${supply.serviceFuseUnseen}`,
   ];
-  return [
-    fact('Earthing system', supply.earthing),
-    fact('Live conductors', supply.liveConductors ? liveConductorWords[supply.liveConductors] : null),
-    fact('Nominal voltage U / U0', supply.nominalVolts, ' V'),
-    fact('Frequency', supply.frequencyHertz, ' Hz'),
-    fact('Polarity of the supply', polarity === '✓' ? 'confirmed' : polarity),
-    fact('Ze', shownAt(view, supplied, ze), ` Ω${how ? `, by ${howWords[how]}` : ''}`),
-    fact('Ipf (larger)', fault ? `${showFaultCurrent(fault)}, ${fault.from}` : null),
-    fact('Ipf L–N / L–E', `${pair(ipfLineNeutral)} / ${pair(ipfLineEarth)} kA`),
-    fact('Service fuse', fuse.filter(Boolean).join(' ')),
-    fact('Other sources', supply.otherSources),
-  ];
+  return {
+    earthing: fact('Earthing system', supply.earthing),
+    liveConductors: fact('Live conductors', supply.liveConductors ? liveConductorWords[supply.liveConductors] : null),
+    volts: fact('Nominal voltage U / U0', supply.nominalVolts, ' V'),
+    frequency: fact('Frequency', supply.frequencyHertz, ' Hz'),
+    polarity: fact('Polarity of the supply', polarity === '✓' ? 'confirmed' : polarity),
+    ze: fact('Ze', shownAt(view, supplied, ze), ` Ω${how ? `, by ${howWords[how]}` : ''}`),
+    faultCurrent: fact('Ipf (larger)', fault ? `${showFaultCurrent(fault)}, ${fault.from}` : null),
+    faultCurrents: fact('Ipf L–N / L–E', `${pair(ipfLineNeutral)} / ${pair(ipfLineEarth)} kA`),
+    serviceFuse: fact('Service fuse', fuse.filter(Boolean).join(' ')),
+    otherSources: fact('Other sources', supply.otherSources),
+  } satisfies Record<string, Fact>;
 }
 
-/** Means of earthing and the protective conductors of the origin, with their continuity. */
-export function earthingFacts(view: JobView): Fact[] {
-  const { supply } = view.job;
-  const isTT = supply.earthing === 'TT';
-  const bonds = bondedServices.map((service): Fact => {
-    const state = supply[bondFieldOf[service]];
-    const ohms = shownAt(view, { of: 'conductor', to: service }, conductorContinuity);
-    const continuity = ohms && state === 'bonded' ? `, ${ohms} Ω` : '';
-    return fact(`Bonding: ${serviceWords[service]}`, state ? `${bondStateWords[state]}${continuity}` : null);
-  });
+/** The supply as every document carries it. */
+export const supplyFacts = (view: JobView): Fact[] => [
+  ...Object.values(supplyFactsByName(view)),
+  ...printedFacts(view, supplied),
+];
+
+/** What is said of one main bond, with its continuity. */
+export function bondFact(view: JobView, service: BondedService): Fact {
+  const state = view.job.supply[bondFieldOf[service]];
+  const ohms = shownAt(view, { of: 'conductor', to: service }, conductorContinuity);
+  const continuity = ohms && state === 'bonded' ? `, ${ohms} Ω` : '';
+  return fact(`Bonding: ${serviceWords[service]}`, state ? `${bondStateWords[state]}${continuity}` : null);
+}
+
+/** What is said of the means of earthing and of its conductors, by what it is about. */
+export function earthingFactsByName({ job: { supply } }: JobView) {
   const size = (csa: number | null | undefined, material: string | null | undefined) =>
     csa ? `${csa} mm² ${material ?? 'copper'}` : null;
-  return [
-    fact(
+  return {
+    means: fact(
       'Means of earthing',
-      isTT ? "installation's earth electrode" : supply.earthing ? "distributor's facility" : null,
+      supply.earthing === 'TT' ? "installation's earth electrode" : supply.earthing ? "distributor's facility" : null,
     ),
-    ...(isTT
-      ? [
-          fact('Electrode', [supply.electrodeType, supply.electrodeLocation].filter(Boolean).join(', ')),
-          fact('RA', shownAt(view, supplied, electrode), ' Ω'),
-        ]
-      : []),
-    fact('Earthing conductor', size(supply.earthingConductorCsaMm2, supply.earthingConductorMaterial)),
-    fact('Its continuity', shownAt(view, { of: 'conductor', to: 'earthing' }, conductorContinuity), ' Ω'),
-    fact(
+    conductor: fact('Earthing conductor', size(supply.earthingConductorCsaMm2, supply.earthingConductorMaterial)),
+    bonding: fact(
       'Main bonding conductors',
       size(supply.bondingCsaMm2, supply.bondingMaterial) ??
         (isBondingThere(supply)
@@ -88,7 +97,25 @@ export function earthingFacts(view: JobView): Fact[] {
             ? 'none found'
             : 'none needed: no extraneous-conductive-part enters'),
     ),
-    ...bonds,
+  } satisfies Record<string, Fact>;
+}
+
+/** Means of earthing and the protective conductors of the origin, with their continuity. */
+export function earthingFacts(view: JobView): Fact[] {
+  const { supply } = view.job;
+  const { means, conductor, bonding } = earthingFactsByName(view);
+  return [
+    means,
+    ...(supply.earthing === 'TT'
+      ? [
+          fact('Electrode', [supply.electrodeType, supply.electrodeLocation].filter(Boolean).join(', ')),
+          fact('RA', shownAt(view, supplied, electrode), ' Ω'),
+        ]
+      : []),
+    conductor,
+    fact('Its continuity', shownAt(view, { of: 'conductor', to: 'earthing' }, conductorContinuity), ' Ω'),
+    bonding,
+    ...bondedServices.map((service) => bondFact(view, service)),
     ...roomsOfParts(view).map((place) =>
       fact(`Supplementary bonding: ${place}`, saySupplementary(supplementaryOf(view, place))),
     ),
@@ -109,3 +136,14 @@ export function mainSwitchFacts({ job: { supply } }: JobView): Fact[] {
     fact('Maximum demand', supply.maximumDemandAmps, ' A'),
   ];
 }
+
+/** Next inspection, supply, earthing and main switch, as documents of a whole installation carry them. */
+export const installationFacts = (view: JobView) => ({
+  comeBack: [
+    fact('Next inspection by', showDay(view.document.comeBack?.dueOn)),
+    fact('Because', view.document.comeBack?.reason),
+  ],
+  supply: supplyFacts(view),
+  earthing: earthingFacts(view),
+  mainSwitch: mainSwitchFacts(view),
+});

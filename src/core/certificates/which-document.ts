@@ -130,7 +130,7 @@ function paperFor(facts: WorkDone): readonly [PaperDue, string] {
   if (facts.reissue)
     return [
       facts.reissueOf,
-      'A paper that was issued is put right by a new issue of its kind that names the old one and says why.',
+      'An issued document is corrected by a new issue of its kind that names the old one and says why.',
     ];
   if (facts.whoseWork === 'part' && isNew)
     return [
@@ -200,7 +200,7 @@ const inEngland =
 
 function notice(country: WorkTold['country'], facts: WorkDone, document: PaperDue): Notice {
   if (facts.refused) return { notifiable: false, how: 'Nothing to notify: refuse in writing.' };
-  if (facts.reissue) return { notifiable: false, how: 'No new notice for a corrected paper.' };
+  if (facts.reissue) return { notifiable: false, how: 'No new notice for a corrected document.' };
   if (document === 'EICR')
     return {
       notifiable: false,
@@ -258,7 +258,7 @@ function ofEngland(facts: WorkDone): Notice {
     notifiable: false,
     how: facts.likeForLike
       ? 'No notice to building control; inspected and tested all the same.'
-      : 'No notice to building control: hand the paper to whoever ordered the work.',
+      : 'No notice to building control: give the document to the person ordering the work.',
   };
 }
 
@@ -293,7 +293,7 @@ const others: readonly (readonly [RegExp, string])[] = [
   [/\btails\b|service fuse|cut-out/i, 'the distributor or meter operator, who pulls the fuse and sees to the seals'],
   [
     /\b(mains|linked)[^.]{0,30}\b(smoke|heat) alarms?|smoke alarms?, linked/i,
-    'whoever keeps the papers of the fire alarm, which has a certificate of its own (BS 5839-6)',
+    'whoever keeps the records of the fire alarm, which has its own certificate (BS 5839-6)',
   ],
 ];
 const alsoTold = (did: string): readonly string[] => others.flatMap(([words, who]) => (words.test(did) ? [who] : []));

@@ -7,7 +7,7 @@ import { fieldOf, fields, lacks, list } from './gaps';
 type Wanted = keyof typeof words;
 const words = {
   description: 'What was done, where, and on which circuit',
-  nature: `Sort of work: ${Object.values(workNatureWords).join(', ').toLowerCase()}`,
+  nature: `Type of work: ${Object.values(workNatureWords).join(', ').toLowerCase()}`,
   extentCovered: 'Extent: what the certificate covers',
   extentNotCovered: 'What it does not cover (write nothing where all is covered)',
   existing: 'Comments on the existing installation (write none noticed where there is none)',

@@ -7,7 +7,7 @@ import { type Fact, fact } from './fact';
 export function worksFacts({ document: { works } }: JobView): Fact[] {
   return [
     fact('Work done', works.description),
-    fact('Sort of work', works.nature ? workNatureWords[works.nature] : null),
+    fact('Type of work', works.nature ? workNatureWords[works.nature] : null),
     fact('Completed', showDay(works.completedOn)),
   ];
 }
@@ -26,8 +26,9 @@ export const whereFacts = ({ job: { site } }: JobView): Fact[] => [
 ];
 
 /** What it puts right: the findings of a report, each with its number. */
-export function remediesOf({ job, document: { works } }: JobView): string[] {
-  const report = job.documents.find((each) => each.issued && each.kind === 'EICR')?.issued?.body.number;
+export function remediesOf({ job, documents, document: { works } }: JobView): string[] {
+  const report = job.documents.find((each) => each.issued && documents.of(each.kind)?.about === 'condition')?.issued
+    ?.body.number;
   return job.observations
     .filter(({ id }) => works.observationIds?.includes(id))
     .map(({ number, code, what }) => `Observation ${number} (${code})${report ? ` of ${report}` : ''}: ${what}`);

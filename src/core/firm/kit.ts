@@ -4,7 +4,7 @@ import type { Missed } from './kinds/kit';
 
 /** What is known of a job before leaving for it. */
 export type Ahead = {
-  /** EICR, EIC or MWC. */
+  /** The kind of its document. */
   readonly document: string;
   /** Everything said of it in words: premises, what was asked for, how to get in. */
   readonly words: string;

@@ -16,6 +16,39 @@ const residual: Partial<WayFields> = {
   residualDelayed: false,
 };
 
+/** A circuit by what it is and feeds: name, description, load, points, device, line and CPC in mm². */
+type Row = readonly [
+  name: string,
+  description: string,
+  load: WayFields['load'],
+  points: number | null,
+  device: Partial<WayFields>,
+  cable: Partial<WayFields>,
+];
+const asUsual = ([name, description, load, points, device, wired]: Row): TypicalCircuit => ({
+  name,
+  fields: {
+    description,
+    arrangement: 'radial',
+    load,
+    ...(points ? { points } : {}),
+    ...device,
+    ...wired,
+    ...(load === 'distribution' ? {} : residual),
+  },
+});
+const rows: readonly Row[] = [
+  ['Sockets, radial', 'Sockets', 'sockets', null, mcb('B', 20), cable(2.5, 1.5)],
+  ['Lights', 'Lights', 'lighting', null, mcb('B', 6), cable(1.5, 1)],
+  ['Cooker', 'Cooker', 'fixed', 1, mcb('B', 32), cable(6, 2.5)],
+  ['Shower', 'Shower', 'fixed', 1, mcb('B', 40), cable(10, 4)],
+  ['Water heater', 'Stored water heater', 'fixed', 1, mcb('B', 16), cable(2.5, 1.5)],
+  ['Boiler', 'Boiler and controls', 'fixed', 1, mcb('B', 6), cable(1.5, 1)],
+  ['Smoke alarms', 'Smoke and heat alarms', 'fixed', null, mcb('B', 6), cable(1.5, 1)],
+  ['Vehicle charging', 'Vehicle charging point', 'fixed', 1, mcb('B', 32), cable(6, 2.5)],
+  ['Sub-main', 'Sub-main', 'distribution', 1, mcb('C', 32), cable(6, 2.5)],
+];
+
 /** Circuits as dwellings usually have them: a first description to be corrected against what is there. */
 export const typicalCircuits: readonly TypicalCircuit[] = [
   {
@@ -29,150 +62,31 @@ export const typicalCircuits: readonly TypicalCircuit[] = [
       ...residual,
     },
   },
-  {
-    name: 'Sockets, radial',
-    fields: {
-      description: 'Sockets',
-      arrangement: 'radial',
-      load: 'sockets',
-      ...mcb('B', 20),
-      ...cable(2.5, 1.5),
-      ...residual,
-    },
-  },
-  {
-    name: 'Lights',
-    fields: {
-      description: 'Lights',
-      arrangement: 'radial',
-      load: 'lighting',
-      ...mcb('B', 6),
-      ...cable(1.5, 1),
-      ...residual,
-    },
-  },
-  {
-    name: 'Cooker',
-    fields: {
-      description: 'Cooker',
-      arrangement: 'radial',
-      load: 'fixed',
-      points: 1,
-      ...mcb('B', 32),
-      ...cable(6, 2.5),
-      ...residual,
-    },
-  },
-  {
-    name: 'Shower',
-    fields: {
-      description: 'Shower',
-      arrangement: 'radial',
-      load: 'fixed',
-      points: 1,
-      ...mcb('B', 40),
-      ...cable(10, 4),
-      ...residual,
-    },
-  },
-  {
-    name: 'Water heater',
-    fields: {
-      description: 'Stored water heater',
-      arrangement: 'radial',
-      load: 'fixed',
-      points: 1,
-      ...mcb('B', 16),
-      ...cable(2.5, 1.5),
-      ...residual,
-    },
-  },
-  {
-    name: 'Boiler',
-    fields: {
-      description: 'Boiler and controls',
-      arrangement: 'radial',
-      load: 'fixed',
-      points: 1,
-      ...mcb('B', 6),
-      ...cable(1.5, 1),
-      ...residual,
-    },
-  },
-  {
-    name: 'Smoke alarms',
-    fields: {
-      description: 'Smoke and heat alarms',
-      arrangement: 'radial',
-      load: 'fixed',
-      ...mcb('B', 6),
-      ...cable(1.5, 1),
-      ...residual,
-    },
-  },
-  {
-    name: 'Vehicle charging',
-    fields: {
-      description: 'Vehicle charging point',
-      arrangement: 'radial',
-      load: 'fixed',
-      points: 1,
-      ...mcb('B', 32),
-      ...cable(6, 2.5),
-      ...residual,
-    },
-  },
-  {
-    name: 'Sub-main',
-    fields: {
-      description: 'Sub-main',
-      arrangement: 'radial',
-      load: 'distribution',
-      points: 1,
-      ...mcb('C', 32),
-      ...cable(6, 2.5),
-    },
-  },
+  ...rows.map(asUsual),
   { name: 'Spare', fields: { description: 'Spare', arrangement: 'spare', load: null } },
 ];
 
 /** What a copy of a way takes over: how it is made and protected, not what was found of its run. */
 export function copyOfWay(way: Partial<WayFields>): Partial<WayFields> {
-  const {
-    description,
-    arrangement,
-    load,
-    liveCsaMm2,
-    cpcCsaMm2,
-    wiring,
-    referenceMethod,
-    deviceStandard,
-    deviceType,
-    deviceAmps,
-    breakingMark,
-    residualStandard,
-    residualType,
-    residualMilliamps,
-    residualDelayed,
-    residualGroup,
-  } = way;
-  const fields = {
-    description: description ? `${description} (copy)` : description,
-    arrangement,
-    load,
-    liveCsaMm2,
-    cpcCsaMm2,
-    wiring,
-    referenceMethod,
-    deviceStandard,
-    deviceType,
-    deviceAmps,
-    breakingMark,
-    residualStandard,
-    residualType,
-    residualMilliamps,
-    residualDelayed,
-    residualGroup,
-  };
-  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
+  const fields = { ...way, description: way.description ? `${way.description} (copy)` : way.description };
+  return Object.fromEntries(copied.filter((name) => fields[name] !== undefined).map((name) => [name, fields[name]]));
 }
+
+const copied = [
+  'description',
+  'arrangement',
+  'load',
+  'liveCsaMm2',
+  'cpcCsaMm2',
+  'wiring',
+  'referenceMethod',
+  'deviceStandard',
+  'deviceType',
+  'deviceAmps',
+  'breakingMark',
+  'residualStandard',
+  'residualType',
+  'residualMilliamps',
+  'residualDelayed',
+  'residualGroup',
+] as const satisfies readonly (keyof WayFields)[];

@@ -1,3 +1,4 @@
+import { plainReading } from '../../../scripts/plain-reading.mjs';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { admit, clerk, colleague, declared, fold, inspector, numbered, opened } from '../../../tests/support/entries';
@@ -26,14 +27,7 @@ const elsewhere = '0195a000-0000-7000-8000-00000000ffff';
 
 const bare = {
   value: { is: 'number', shown: '0.4' },
-  how: 'measured',
-  reason: null,
-  instrumentId: null,
-  leadNullOhms: null,
-  testVolts: null,
-  isolationId: null,
-  isolationWhy: null,
-  connected: null,
+  ...plainReading,
 } as const;
 
 function withWay() {

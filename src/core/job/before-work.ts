@@ -1,3 +1,4 @@
+import type { DocumentDefinition } from './document-definition';
 import { type Slot, type SlotKey, type Subject, slotAt } from '../installation/slot';
 import { governingOf } from './governing';
 import { type Job, type Reading, wayOfSubject } from './job';
@@ -16,7 +17,7 @@ export type OutOfDate = { readonly wayIds: ReadonlySet<string>; readonly why: st
 export function jobAfterWork(
   job: Job,
   document: JobDocument,
-  about: 'condition' | 'works',
+  about: DocumentDefinition['about'],
   tests: TestList,
 ): { readonly job: Job; readonly outOfDate: OutOfDate | null } {
   if (about !== 'works' || document.earlierReadings.size === 0) return { job, outOfDate: null };

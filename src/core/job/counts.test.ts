@@ -21,8 +21,8 @@ function house() {
 }
 
 describe('whatever is declared to count, counts', () => {
-  it('is declared somewhere, on boards, ways and points', () =>
-    expect(new Set(parts.map(({ on }) => on))).toEqual(new Set(['board', 'way', 'point'])));
+  it('is declared somewhere, on the supply, boards, ways and points', () =>
+    expect(new Set(parts.map(({ on }) => on))).toEqual(new Set(['supply', 'board', 'way', 'point'])));
 
   it.each(parts.map((part) => [`${part.name} on a ${part.on}`, part] as const))('%s', (_, part) => {
     const { s, on, ids } = house();

@@ -89,12 +89,47 @@ export type PlainWords = {
   readonly next: string | null;
 };
 
-/** A kind of document: one folder, one layout, one line in the catalogue. */
-export type DocumentDefinition<Model = unknown> = {
-  readonly kind: string;
+/** Something that somebody has to do after a document was issued. */
+export type Duty = {
+  readonly documentId: string;
+  readonly number: string;
+  readonly issueId: string;
+  readonly duty: string;
+  readonly who: string;
+  readonly what: string;
+  readonly to: string;
+  /** By this day; null where it hangs on something that has not happened, as `when` says. */
+  readonly dueOn: string | null;
+  readonly when: string;
+  readonly source: string;
+  readonly note: string | null;
+  readonly met: { readonly on: string; readonly note: string } | null;
+};
+
+/** Minutes a document takes until the firm's own jobs say otherwise: our guesses, meant to be corrected. */
+export type UsualMinutes = {
+  readonly visit: number;
+  readonly board: number;
+  readonly circuit: number;
+  readonly point: number;
+  readonly paper: number;
+};
+
+/** A kind of document and everything that is particular to it: one folder, one line in the list, one layout, one body. */
+export type DocumentDefinition<Model = unknown, Kind extends string = string> = {
+  readonly kind: Kind;
   readonly title: string;
-  /** What it says something of: what exists, or work that was done. */
-  readonly about: 'condition' | 'works';
+  /** What it is called in a list: "Condition report". */
+  readonly label: string;
+  /** What it says something of: what exists, work that was done, or a danger that was found. */
+  readonly about: 'condition' | 'works' | 'danger';
+  /** Whether clients order it, so that jobs are opened and visits booked for it; others follow from what is found. */
+  readonly ordered: boolean;
+  /** Whether each is for one circuit: several that were altered take one each. */
+  readonly oneCircuit: boolean;
+  readonly minutes: UsualMinutes;
+  /** What somebody has to do once it is issued. */
+  readonly duties: (job: Job, document: JobDocument) => Duty[];
   /** Whether it says when somebody should look again. */
   readonly recommends: boolean;
   readonly stages: readonly Stage[];

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extend, fold, numbered, opened, rentedHouseEntries, viewOfScribe } from '../../../tests/support/entries';
+import { jobStream } from '../catalogue';
 import { slotKey } from '../installation/slot';
 import type { Recorded } from '../ledger/entry';
 import { governing } from './governing';
@@ -32,6 +33,21 @@ describe('the fold', () => {
         expect(fold([...shuffled, ...again])).toEqual(whole);
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('numbered as the ledger answers is the same as folded at once, in batches of any size', () => {
+    fc.assert(
+      fc.property(fc.nat(house.length - 1), fc.integer({ min: 1, max: 9 }), (known, size) => {
+        const waiting = house.slice(known).map((entry): Recorded => ({ ...entry, seq: null }));
+        let job = waiting.reduce((state, entry) => extend(state, entry), fold(house.slice(0, known)));
+        for (let at = known; at < house.length; at += size) {
+          job = jobStream.number(job, house.slice(at, at + size));
+          const end = Math.min(at + size, house.length);
+          expect(job).toEqual(fold([...house.slice(0, end), ...waiting.slice(end - known)]));
+        }
+      }),
+      { numRuns: 12 },
     );
   });
 

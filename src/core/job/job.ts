@@ -1,4 +1,5 @@
 import type { Board } from '../installation/board';
+import type { DeviceRead } from '../installation/devices';
 import type { Point } from '../installation/point';
 import type { SlotKey, Subject } from '../installation/slot';
 import type { Supply } from '../installation/supply';
@@ -62,6 +63,8 @@ export type Job = Streamed & {
   readonly boards: ReadonlyMap<string, Board>;
   /** In the order of board and way number. */
   readonly ways: ReadonlyMap<string, Way>;
+  /** What was read off devices, by their keys. */
+  readonly devices: ReadonlyMap<string, DeviceRead>;
   readonly points: ReadonlyMap<string, Point>;
   readonly readings: ReadonlyMap<SlotKey, readonly Reading[]>;
   readonly isolations: readonly IsolationRecord[];
@@ -120,6 +123,7 @@ export const blankJob = (): Omit<Job, keyof Streamed> => ({
   supply: {},
   boards: new Map(),
   ways: new Map(),
+  devices: new Map(),
   points: new Map(),
   readings: new Map(),
   isolations: [],

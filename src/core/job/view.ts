@@ -1,6 +1,6 @@
 import type { OutOfDate } from './before-work';
 import type { EditionPack } from '../edition/pack';
-import type { DocumentDefinition } from './document-definition';
+import type { DocumentDefinition, DocumentList } from './document-definition';
 import type { Job } from './job';
 import type { JobDocument } from './kinds/document';
 import type { TestList } from './test-list';
@@ -16,6 +16,8 @@ export type JobView = {
   /** The edition the document is worked to. */
   readonly pack: EditionPack;
   readonly tests: TestList;
+  /** The kinds of document there are. */
+  readonly documents: Pick<DocumentList, 'of'>;
   /** Of a certificate of work: circuits whose readings from before it are due again; null where none are. */
   readonly outOfDate: OutOfDate | null;
 };

@@ -153,6 +153,12 @@ describe('versions', () => {
     ['way.described', 5, { wayId: way, fields: { neutral: 'own' } }, { fields: { neutral: 'own' } }],
     [
       'works.described',
+      2,
+      { documentId: id, fields: { observationIds: [id] } },
+      { documentId: id, fields: { observationIds: [id] } },
+    ],
+    [
+      'works.described',
       1,
       { documentId: id, fields: { notice: 'Notifiable. Within 30 days.' } },
       { fields: { notifiable: true } },

@@ -42,6 +42,8 @@ export type Kind<State, Lists, Body> = {
   apply(state: InMaking<State>, entry: Recorded<Body>, strike: Strike | null): void;
   /** Marks one already applied as struck, where that is cheaper than folding anew. */
   mark?(state: InMaking<State>, entry: Recorded<Body>, strike: Strike): void;
+  /** The ledger has numbered one already applied: whatever holds the entry itself holds it numbered from now on. */
+  numbered?(state: InMaking<State>, entry: Recorded<Body>): void;
   admit?(
     state: State,
     body: Body,

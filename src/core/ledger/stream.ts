@@ -51,6 +51,8 @@ export type Stream<State extends Streamed, Lists, K extends Kinds<State, Lists>>
   readonly readEntry: (raw: unknown) => Read<EntryOf<K>>;
   readonly fold: (entries: readonly Recorded[]) => State;
   readonly extend: (state: State, entry: Recorded, mine?: Set<string>) => State;
+  /** The same state once the ledger has numbered entries that wait in it. */
+  readonly number: (state: State, numbered: readonly Recorded[]) => State;
   readonly admit: (state: State, draft: Drafted, actor: Actor) => Admission;
 };
 
@@ -60,7 +62,7 @@ export type Stream<State extends Streamed, Lists, K extends Kinds<State, Lists>>
  * 1. Entries apply in ledger order; those the ledger has not numbered yet come last, in the order given.
  * 2. The same entry twice is the same as once.
  * 3. A struck entry does not apply; a strike that is itself struck does not strike.
- * 4. Extending by an entry gives what folding everything again would give.
+ * 4. Extending by an entry, or numbering some that wait, gives what folding everything again would give.
  */
 export function streamOf<State extends Streamed, Lists, K extends Kinds<State, Lists>>(
   spec: Spec<State, Lists, K>,
@@ -168,6 +170,35 @@ export function streamOf<State extends Streamed, Lists, K extends Kinds<State, L
     return next as unknown as State;
   }
 
+  /** As folding everything again, for less where they are the next that wait and their kinds say how they are numbered. */
+  function number(state: State, numbered: readonly Recorded[]): State {
+    const { seq, waiting } = state.head;
+    const entries = new Map(state.entries);
+    for (const entry of numbered) entries.set(entry.id, entry);
+    const next = [...state.entries.values()].slice(-waiting || Infinity);
+    let last = seq;
+    const isSimple = numbered.every((entry, index) => {
+      const follows = entry.seq !== null && entry.seq > last && next[index]?.id === entry.id;
+      last = entry.seq ?? last;
+      return follows && kindNamed(entry.kind)?.numbered !== undefined;
+    });
+    if (!isSimple) return fold([...entries.values()]);
+    const made = { ...state, entries, head: { seq: last, waiting: waiting - numbered.length } } as unknown as State;
+    const making = made as unknown as InMaking<State>;
+    const mine = new Set<keyof State>();
+    for (const entry of numbered) {
+      const kind = kindNamed(entry.kind);
+      for (const name of kind?.touches ?? []) {
+        if (mine.has(name)) continue;
+        mine.add(name);
+        const held: unknown = making[name];
+        (making as Record<keyof State, unknown>)[name] = held instanceof Map ? new Map(held) : [...(held as unknown[])];
+      }
+      kind?.numbered?.(making, entry);
+    }
+    return made;
+  }
+
   function admit(state: State, draft: Drafted, actor: Actor): Admission {
     if (state.entries.has(draft.id)) return accepted;
     const kind = kindNamed(draft.kind);
@@ -210,6 +241,7 @@ export function streamOf<State extends Streamed, Lists, K extends Kinds<State, L
     readEntry,
     fold,
     extend,
+    number,
     admit,
   };
 }

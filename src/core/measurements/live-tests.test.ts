@@ -140,12 +140,12 @@ describe('Zs at the points of a circuit', () => {
   }
   it('the highest governs, with its place; what is left is named', () => {
     const { s, way, at, wayOf } = circuit();
-    expect(stillToTouch(viewOfScribe(s), wayOf())).toBe('Still to touch: 3 sockets, Hall, Kitchen 1, Kitchen 2');
+    expect(stillToTouch(viewOfScribe(s), wayOf())).toBe('Still to test: 3 sockets, Hall, Kitchen 1, Kitchen 2');
     s.read(at('Hall'), zs, '0.31');
     s.read(at('Kitchen 2'), zs, '0.48');
     expect(governing(viewOfScribe(s), { of: 'way', id: way }, zs)?.body.value).toEqual(figure('0.48'));
     expect(worstPoint(viewOfScribe(s), wayOf())?.name).toBe('Kitchen 2');
-    expect(stillToTouch(viewOfScribe(s), wayOf())).toBe('Still to touch: 1 socket, Kitchen 1');
+    expect(stillToTouch(viewOfScribe(s), wayOf())).toBe('Still to test: 1 socket, Kitchen 1');
     s.read(at('Kitchen 1'), zs, 'LIM locked');
     expect(pointsToTouch(viewOfScribe(s), wayOf())).toEqual([]);
     expect(stillToTouch(viewOfScribe(s), wayOf())).toBeNull();

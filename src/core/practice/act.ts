@@ -1,3 +1,4 @@
+import { documentKinds } from '../certificates/documents';
 import * as z from 'zod';
 import { practiceCodes } from './dwelling-type';
 
@@ -52,7 +53,7 @@ const claim = z.object({
 export type Claim = z.infer<typeof claim>;
 
 const paper = z.object({
-  document: z.enum(['EICR', 'EIC', 'MWC']),
+  document: z.enum(documentKinds),
   satisfactory: z.boolean(),
   /** Rooms nobody got into, as limitations. */
   limitations: z.array(id).max(40),

@@ -130,7 +130,7 @@ export const exercises: readonly Exercise[] = [
     id: 'minor-works',
     title: 'One socket, one certificate',
     minutes: 25,
-    says: 'You put a double socket on the landing, into the upstairs ring. Test that ring and the intake, write its certificate on “The paper”, issue it, then hand over.',
+    says: 'You put a double socket on the landing, into the upstairs ring. Test that ring and the intake, write its certificate on “The document”, issue it, then hand over.',
     type: 'loft-conversion',
     hides: [[]],
     circuits: ['c4'],

@@ -1,3 +1,4 @@
+import { plainReading } from '../../../scripts/plain-reading.mjs';
 import { v5, v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { type JobDraft, jobStream, viewOf } from '../catalogue';
@@ -35,7 +36,7 @@ function written(more: readonly Made[] = []) {
 const got = (view: ReturnType<typeof written>, kinds = due) =>
   Object.fromEntries(
     paperMarks(view, house as never, visit, kinds).map(({ what, got: points }) => [
-      what.replace('The paper: ', ''),
+      what.replace('The document: ', ''),
       points,
     ]),
   );
@@ -44,14 +45,7 @@ const reading = (value: unknown): Made => ({
   body: {
     slot: slotAt({ of: 'way', id: idOf('way c4') }, zs),
     value,
-    how: 'measured',
-    reason: null,
-    instrumentId: null,
-    leadNullOhms: null,
-    testVolts: null,
-    isolationId: null,
-    isolationWhy: null,
-    connected: null,
+    ...plainReading,
   },
 });
 const loop = visit.readings.find(({ measured }) => measured.of === 'zs' && measured.place.includes('Landing'))?.value;

@@ -27,7 +27,7 @@ export function paperMarks(
   documents: readonly string[] = house.type.documents,
 ): Mark[] {
   const mark = (what: string, got: number, of: number, why: string): Mark => ({ part: 'paper', what, got, of, why });
-  if (!written) return [mark('The paper written', 0, 10, 'It was not begun.')];
+  if (!written) return [mark('The document written', 0, 10, 'It was not begun.')];
   const { document, definition } = written;
   const gaps = document.issued ? [] : definition.gaps(written, judgeJob(written));
   const lacks = missing(gaps);
@@ -38,26 +38,31 @@ export function paperMarks(
   const strange = figuresNotShown(written, house, visit);
   const isOfKind = documents.includes(document.kind);
   return [
-    mark('The paper: of its kind', isOfKind ? 2 : 0, 2, `It is a ${document.kind}; due is ${documents.join(' or ')}.`),
     mark(
-      'The paper: complete',
+      'The document: of its kind',
+      isOfKind ? 2 : 0,
+      2,
+      `It is a ${document.kind}; due is ${documents.join(' or ')}.`,
+    ),
+    mark(
+      'The document: complete',
       completeFor.find(([most]) => lacks.length <= most)?.[1] ?? 0,
       4,
       lacks.length === 0 ? 'Nothing is missing.' : `Missing: ${listed(lacks.map(({ what }) => what))}.`,
     ),
     mark(
-      'The paper: specific',
+      'The document: specific',
       Math.max(0, 1 - queries.length),
       1,
       queries.length === 0 ? 'Nothing asks for another look.' : `Asked: ${listed(queries.map(({ what }) => what))}.`,
     ),
     mark(
-      'The paper: figures as shown',
+      'The document: figures as shown',
       Math.max(0, 2 - strange.length),
       2,
       strange.length === 0 ? 'Every figure is one the tester showed.' : `Never shown: ${listed(strange)}.`,
     ),
-    mark('The paper: signed and issued', document.issued ? 1 : 0, 1, document.issued ? 'Issued.' : 'Not issued.'),
+    mark('The document: signed and issued', document.issued ? 1 : 0, 1, document.issued ? 'Issued.' : 'Not issued.'),
   ];
 }
 

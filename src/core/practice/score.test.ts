@@ -88,7 +88,7 @@ describe('the document that is due', () => {
 
 describe('a paper that was written', () => {
   const there = at('loft-conversion', []);
-  const written: Mark[] = [{ part: 'paper', what: 'The paper: complete', got: 1, of: 4, why: 'x' }];
+  const written: Mark[] = [{ part: 'paper', what: 'The document: complete', got: 1, of: 4, why: 'x' }];
   const marked = (counted: readonly Part[], more: readonly Mark[]) =>
     scoreOf(there.house, there.after([finish('EICR')]), findings, { counted, written: more });
   it('counts with the paper, and not where the paper does not count', () => {

@@ -54,7 +54,9 @@ describe('a paper as one who knows writes it', () => {
       expect(refused).toEqual([]);
       expect(missing(view.definition.gaps(view, judgeJob(view))).map(({ what }) => what)).toEqual([]);
       const marks = paperMarks(view, house, visit, due);
-      expect(marks.flatMap(({ what, got, of }) => (got < of ? [what] : []))).toEqual(['The paper: signed and issued']);
+      expect(marks.flatMap(({ what, got, of }) => (got < of ? [what] : []))).toEqual([
+        'The document: signed and issued',
+      ]);
       expect(new Set(rest.map(({ name }) => name)).size).toBe(rest.length);
     });
   it('is nothing where the exercise writes none', () => {

@@ -1,3 +1,4 @@
+import type { Exact } from '../quantity/exact';
 import type { ReadingValue } from '../quantity/reading-value';
 import type { NextStep } from './next-step';
 import { type FiguresOf, type ReasonRule, reason } from './reason';
@@ -6,14 +7,20 @@ import { type FiguresOf, type ReasonRule, reason } from './reason';
 export type Verdict = 'meets' | 'doubt' | 'fails' | 'unjudged';
 
 export const verdictWord: Record<Verdict, string> = {
-  meets: 'meets',
-  doubt: 'look again',
-  fails: 'does not meet',
+  meets: 'pass',
+  doubt: 'check',
+  fails: 'fail',
   unjudged: 'no limit',
 };
 
 /** What a reading is compared with, in words, with where that comes from; and the bare figure with its unit. */
-export type Limit = { readonly text: string; readonly source: string; readonly figure: string };
+export type Limit = {
+  readonly text: string;
+  readonly source: string;
+  readonly figure: string;
+  /** The same as a number in the unit of the reading, where it is one number. */
+  readonly amount?: Exact | undefined;
+};
 
 /** A reading judged in the open: what was expected, the limit and its source, the arithmetic, and what to do next. */
 export type Judgement = {

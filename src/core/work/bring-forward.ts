@@ -1,3 +1,4 @@
+import { movedDevice } from '../installation/devices';
 import { type Subject, slotAt } from '../installation/slot';
 import { bondFieldOf, bondedServices, protectiveConductors } from '../installation/supply';
 import { governing } from '../job/governing';
@@ -35,6 +36,10 @@ export function bringForward(view: JobView, source: Source, newId: () => string)
       entry('way.described', { wayId: idOf(id), fields }),
     ],
   );
+  const devices = [...job.devices.values()].flatMap(({ device, fields }) => {
+    const moved = movedDevice(device, (id) => ids.get(id) ?? null);
+    return moved ? [entry('device.described', { device: moved, fields })] : [];
+  });
   const points = [...job.points.values()].map(({ id, wayId, ...fields }) =>
     entry('point.added', { pointId: idOf(id), wayId: idOf(wayId), fields }),
   );
@@ -55,6 +60,7 @@ export function bringForward(view: JobView, source: Source, newId: () => string)
     entry('supply.described', Object.fromEntries(Object.entries(job.supply).filter(([field]) => !seenAnew.has(field)))),
     ...boards,
     ...ways,
+    ...devices,
     ...points,
     entry('earlier.brought', { visits }),
     ...forNext,

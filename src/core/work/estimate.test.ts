@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { eicr } from '../certificates/eicr/definition';
 import { type Done, estimate, usualSize } from './estimate';
 
 const house = { document: 'EICR', boards: 1, circuits: 9, points: 43 };
@@ -13,12 +14,19 @@ const done = (siteMinutes: number, more: Partial<Done> = {}): Done => ({
 describe('an estimate', () => {
   it('begins with the start values and a wide spread', () => {
     // 25 + 20 + 9 × 9 + 43 × 1.2 = 177.6.
-    expect(estimate(house, [])).toEqual({ siteMinutes: 180, paperMinutes: 30, low: 135, high: 240, from: 0 });
+    expect(estimate(eicr.minutes, house, [])).toEqual({
+      siteMinutes: 180,
+      paperMinutes: 30,
+      low: 135,
+      high: 240,
+      from: 0,
+    });
   });
   it('learns the median of the firm’s own jobs of the kind, drawn to the start while they are few', () => {
     const twice = 355;
     const by = (count: number) =>
       estimate(
+        eicr.minutes,
         house,
         Array.from({ length: count }, () => done(twice)),
       ).siteMinutes;
@@ -27,12 +35,18 @@ describe('an estimate', () => {
   });
   it('one odd day moves nothing, and what was written down at once or is of another kind does not count', () => {
     const usual = [170, 175, 180, 185, 190].map((minutes) => done(minutes));
-    const calm = estimate(house, usual);
-    expect(estimate(house, [...usual, done(4000), done(20)])).toMatchObject({ siteMinutes: calm.siteMinutes, from: 7 });
-    expect(estimate(house, [done(4), done(900, { document: 'EIC' })])).toEqual(estimate(house, []));
+    const calm = estimate(eicr.minutes, house, usual);
+    expect(estimate(eicr.minutes, house, [...usual, done(4000), done(20)])).toMatchObject({
+      siteMinutes: calm.siteMinutes,
+      from: 7,
+    });
+    expect(estimate(eicr.minutes, house, [done(4), done(900, { document: 'EIC' })])).toEqual(
+      estimate(eicr.minutes, house, []),
+    );
   });
   it('says between what half of them lay', () => {
     const { low, high, siteMinutes } = estimate(
+      eicr.minutes,
       house,
       [100, 150, 180, 210, 300].map((minutes) => done(minutes)),
     );
@@ -51,7 +65,8 @@ describe('an estimate', () => {
           circuits: a.circuits + more.circuits,
           points: a.points + more.points,
         };
-        const of = (described: typeof a) => estimate({ document: 'EICR', ...described }, jobs).siteMinutes;
+        const of = (described: typeof a) =>
+          estimate(eicr.minutes, { document: 'EICR', ...described }, jobs).siteMinutes;
         expect(of(larger)).toBeGreaterThanOrEqual(of(a));
       }),
     );

@@ -1,6 +1,8 @@
+import type { UsualMinutes } from '../job/document-definition';
+
 /** What a job is said to be, before anybody was there. */
 export type Described = {
-  /** EICR, EIC or MWC. */
+  /** The kind of its document. */
   readonly document: string;
   readonly boards: number;
   readonly circuits: number;
@@ -20,25 +22,7 @@ export type Estimate = {
   readonly from: number;
 };
 
-type Model = {
-  readonly visit: number;
-  readonly board: number;
-  readonly circuit: number;
-  readonly point: number;
-  readonly paper: number;
-};
-
-/** Minutes to begin with, until the firm's own jobs say otherwise: our guesses, meant to be corrected. */
-const start: Readonly<Record<string, Model>> = {
-  EICR: { visit: 25, board: 20, circuit: 9, point: 1.2, paper: 30 },
-  EIC: { visit: 20, board: 15, circuit: 11, point: 1, paper: 25 },
-  MWC: { visit: 15, board: 0, circuit: 15, point: 2, paper: 10 },
-};
-const modelOf = (document: string): Model =>
-  start[document] ?? { visit: 25, board: 20, circuit: 9, point: 1.2, paper: 30 };
-
-const modelled = ({ document, boards, circuits, points }: Described): number => {
-  const { visit, board, circuit, point } = modelOf(document);
+const modelled = ({ visit, board, circuit, point }: UsualMinutes, { boards, circuits, points }: Described): number => {
   return visit + boards * board + circuits * circuit + points * point;
 };
 
@@ -60,15 +44,15 @@ const enoughForSpread = 4;
  * How long a job will take, learned from the firm's own of the same kind: by how much those took longer or shorter than
  * the start values say, their median, so that one odd day moves nothing; drawn towards the start values while they are few.
  */
-export function estimate(described: Described, past: readonly Done[]): Estimate {
+export function estimate(usual: UsualMinutes, described: Described, past: readonly Done[]): Estimate {
   const own = past.filter((each) => each.document === described.document && each.siteMinutes >= leastMinutes);
   const sorted = (of: (each: Done) => number) => own.map(of).sort((a, b) => a - b);
-  const ratios = sorted((each) => each.siteMinutes / modelled(each));
-  const paper = sorted((each) => each.paperMinutes / modelOf(each.document).paper);
+  const ratios = sorted((each) => each.siteMinutes / modelled(usual, each));
+  const paper = sorted((each) => each.paperMinutes / usual.paper);
   const weight = own.length / (own.length + guessesWeigh);
   const drawn = (found: readonly number[]) => (found.length > 0 ? quantile(found, 0.5) ** weight : 1);
   const factor = drawn(ratios);
-  const minutes = modelled(described) * factor;
+  const minutes = modelled(usual, described) * factor;
   const [low, high] =
     own.length >= enoughForSpread
       ? [quantile(ratios, 0.25) / quantile(ratios, 0.5), quantile(ratios, 0.75) / quantile(ratios, 0.5)]
@@ -76,7 +60,7 @@ export function estimate(described: Described, past: readonly Done[]): Estimate 
   const five = (value: number) => Math.max(5, Math.round(value / 5) * 5);
   return {
     siteMinutes: five(minutes),
-    paperMinutes: five(modelOf(described.document).paper * drawn(paper)),
+    paperMinutes: five(usual.paper * drawn(paper)),
     low: five(minutes * low),
     high: five(minutes * high),
     from: own.length,

@@ -21,7 +21,7 @@ import { inTheWayOfLive, inTheWayOn } from './live-tests';
 import { deadBecause, devicesBefore, nameOfDevice, offNow, onlyThis, stateOf } from './on-now';
 import { planOfTests } from './plan';
 import { methodFor, recordBeside, recordReading, recordServing } from './recorder';
-import { doubtOfType, residualDevices } from './residual-devices';
+import { doubtOfType, listResidualDevices } from '../measurements/residual/devices';
 import { timeSpent } from './time-spent';
 
 const jobOf = (s: Scribe) => fold(numbered(s.drafts));
@@ -88,7 +88,7 @@ describe('what is on now', () => {
     expect(offNow(jobOf(s))).toBeNull();
     switchTo(s, { of: 'way', id: sockets }, 'off');
     switchTo(s, rcd, 'tripped');
-    expect(offNow(jobOf(s))).toBe('Off now: RCD 1 tripped, way 1');
+    expect(offNow(jobOf(s))).toBe('Switched off: RCD 1 tripped, way 1');
     switchTo(s, { of: 'way', id: sockets }, 'on');
     switchTo(s, rcd, 'on');
     expect(offNow(jobOf(s))).toBeNull();
@@ -253,12 +253,12 @@ describe('one reading of a device serves every circuit behind it', () => {
   });
   it('names the devices with what they guard, and doubts type AC before what makes direct current', () => {
     const { s, board } = house();
-    expect(residualDevices(jobOf(s)).map(({ name, ways }) => [name, ways.length])).toEqual([
+    expect(listResidualDevices(jobOf(s)).map(({ name, ways }) => [name, ways.length])).toEqual([
       ['RCD 1', 2],
       ['Way 3 Boiler', 1],
     ]);
     s.way(board, 4, ['Vehicle charging', 'fixed', 1, 'B32', '30 AC', '6/2.5', 'C']);
-    const doubts = residualDevices(jobOf(s)).map(doubtOfType);
+    const doubts = listResidualDevices(jobOf(s)).map(doubtOfType);
     expect(doubts).toEqual([null, null, expect.stringMatching(/way 4 Vehicle charging/)]);
   });
   it('keeps what one press showed beside it, and never under what counts more', () => {

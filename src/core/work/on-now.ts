@@ -70,7 +70,7 @@ export function offNow(job: Pick<Job, 'switched' | 'boards' | 'ways'>): string |
       return state === 'off' ? name : `${name} ${deviceStateWords[state]}`;
     })
     .sort((a, b) => a.localeCompare(b, 'en-GB', { numeric: true }));
-  return `Off now: ${named.join(', ')}`;
+  return `Switched off: ${named.join(', ')}`;
 }
 
 /**

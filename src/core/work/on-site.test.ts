@@ -5,6 +5,7 @@ import { fold, numbered, opened } from '../../../tests/support/entries';
 import { lastWalk } from './leaving';
 import { oftenForgotten, whatCounts } from './often-forgotten';
 import { reasonsCalculated, reasonsNotRead, sayReason } from './reasons';
+import { families } from '../measurements/families';
 import { cardsOfBench, loadTestCards } from './test-cards';
 import { causesOfDead } from './went-dead';
 
@@ -138,7 +139,15 @@ describe('test cards', () => {
     const all = await loadTestCards();
     expect(all.map(({ id, caution }) => ({ id, caution }))).toEqual(cards.map(({ id, caution }) => ({ id, caution })));
     const ids = new Set(all.map(({ id }) => id));
-    for (const [bench, wanted] of Object.entries(cardsOfBench))
-      for (const id of wanted) expect(ids.has(id), `${bench}: ${id}`).toBe(true);
+    for (const { family, cards: wanted } of families)
+      for (const card of wanted)
+        expect(typeof card === 'string' ? ids.has(card) : true, `${family}: ${String(card)}`).toBe(true);
+    expect(cardsOfBench({ families }, 'loop', all).map(({ id }) => id)).toEqual([
+      'zs-no-trip',
+      'zs-two-lead',
+      'ln-loop',
+      'voltage-drop',
+    ]);
+    expect(cardsOfBench({ families }, 'plan', all)).toEqual([]);
   });
 });

@@ -1,40 +1,19 @@
-import { type Measure, type Slot, type Subject, slotAt } from '../installation/slot';
-import { protectiveConductors } from '../installation/supply';
 import { type Way, isSpare } from '../installation/way';
-import { governing, valueAt } from '../job/governing';
-import { pointsOf, wayOfSubject, waysOf } from '../job/job';
+import { valueAt } from '../job/governing';
+import { waysOf } from '../job/job';
+import { type Task, onWay } from '../job/task';
+import type { PlannedCircuits, StepFrame } from '../job/test-definition';
 import type { JobView } from '../job/view';
 import { whetherLive } from '../job/whether-live';
-import { conductorContinuity, r1r2 } from '../measurements/continuity/slots';
-import { liveEarth, liveLive } from '../measurements/insulation/slots';
 import { zs } from '../measurements/loop/slots';
-import { ipfLineEarth, ipfLineNeutral, supplyPolarity, ze } from '../measurements/origin/slots';
-import { polarity } from '../measurements/polarity/slots';
-import { functionsToTry } from '../measurements/functional/to-try';
-import { afddButton, rcdButton, rcdTime } from '../measurements/residual/slots';
-import { ringEnds, step2, step3 } from '../measurements/ring/slots';
 import { isolationOf, mayEnergise } from './isolation';
 import { cpcProved } from './live-tests';
 import { repeatsDue } from './repeats';
-import { residualDevices } from './residual-devices';
-
-export type Task = {
-  readonly slot: Slot;
-  readonly wayId: string | null;
-  readonly room: string | null;
-  readonly done: boolean;
-};
 
 type PlanState = 'done' | 'ready' | 'blocked';
 
-/** One stop of the work: at the board, or one walk through the rooms. */
-export type PlanStep = {
-  readonly id: string;
-  readonly where: 'origin' | 'board' | 'rooms';
-  readonly live: boolean;
-  readonly title: string;
-  /** What to do with hands before the readings: links, lamps, switches. */
-  readonly first: string | null;
+/** One stop of the work, with what is read there. */
+export type PlanStep = Omit<StepFrame, 'waitsFor'> & {
   readonly tasks: readonly Task[];
   readonly state: PlanState;
   readonly blockedBy: string | null;
@@ -76,87 +55,112 @@ export function planOfTests(view: JobView): Plan {
   };
 }
 
-const onWay = (way: Way): Subject => ({ of: 'way', id: way.id });
-const supply: Subject = { of: 'supply' };
-
 /** A circuit the live readings do not settle: no Zs, or one that could not be taken. */
 function leavesDoubt(view: JobView, way: Way): boolean {
   const value = valueAt(view, onWay(way), zs);
   return !value || value.is === 'not-taken' || value.is === 'over';
 }
 
-type Sketch = Pick<PlanStep, 'id' | 'where' | 'title' | 'first'> & { readonly tasks: readonly Task[] };
+/** The steps every plan goes through, dead and then live; families add their own after them. */
+const usualSteps = (hasRings: boolean): readonly StepFrame[] => [
+  {
+    id: 'earthing',
+    where: 'origin',
+    live: false,
+    title: 'Earthing and bonding conductors',
+    first: 'Clamp for current, part one end, long lead nulled; reconnect.',
+  },
+  {
+    id: 'ring-ends',
+    where: 'board',
+    live: false,
+    title: 'Ends of each ring',
+    first: 'Null the leads. Both legs out of their terminals.',
+  },
+  {
+    id: 'walk-1',
+    where: 'rooms',
+    live: false,
+    title: hasRings ? 'R1+R2 and polarity on radials, step 2 on rings' : 'R1+R2 and polarity',
+    first: hasRings
+      ? 'At the board: L–CPC links on radials, rings cross-connected line to neutral.'
+      : 'At the board: L–CPC links on the circuits to be read.',
+  },
+  {
+    id: 'walk-2',
+    where: 'rooms',
+    live: false,
+    title: 'Step 3 and polarity on rings',
+    first: 'At the board: rings cross-connected line to CPC. On the way: lamps out, loads unplugged.',
+  },
+  {
+    id: 'insulation',
+    where: 'board',
+    live: false,
+    title: 'Insulation resistance',
+    first: 'Links out. Nobody touching; loads, lamps and electronics out.',
+  },
+  {
+    id: 'origin',
+    where: 'origin',
+    live: true,
+    title: 'Polarity, Ze and Ipf at the incoming terminals',
+    first: 'Main switch off for Ze, the earthing conductor parted, then back.',
+  },
+  {
+    id: 'zs',
+    where: 'rooms',
+    live: true,
+    title: 'Zs at every point',
+    first: 'Prove the CPC first; nobody touching metalwork.',
+    waitsFor: 'cpc',
+  },
+  {
+    id: 'residual',
+    where: 'board',
+    live: true,
+    title: 'RCDs, their buttons and the like',
+    first: 'Loads off. The button after the instrument.',
+    waitsFor: 'cpc',
+  },
+  {
+    id: 'function',
+    where: 'rooms',
+    live: true,
+    title: 'Switches, isolators, alarms: tried by hand',
+    first: null,
+    waitsFor: 'power',
+  },
+];
 
-function deadSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
+/** The dead or the live steps with what every family asks for in them. */
+function stepsOf(view: JobView, ways: readonly Way[], live: boolean): (StepFrame & { readonly tasks: Task[] })[] {
   const rings = ways.filter((way) => way.arrangement === 'ring');
   const radials = ways.filter((way) => way.arrangement !== 'ring');
-  return deadSketches(view, ways, rings, radials).map((sketch) => {
-    const left = sketch.tasks.filter((task) => !task.done);
+  const circuits: PlannedCircuits = { ways, rings, radials };
+  const { families } = view.tests;
+  const frames = [...usualSteps(rings.length > 0), ...families.flatMap(({ steps }) => steps ?? [])];
+  const wanted = families.map((family) => family.plan?.(view, circuits) ?? {});
+  // Radials before rings: their links are made first.
+  const order = [...radials, ...rings].map(({ id }) => id);
+  return frames
+    .filter((frame) => frame.live === live)
+    .map((frame) => {
+      const tasks = wanted.flatMap((each) => each[frame.id] ?? []);
+      return { ...frame, tasks: frame.where === 'rooms' ? byRoom(tasks, order) : tasks };
+    });
+}
+
+function deadSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
+  return stepsOf(view, ways, false).map((step) => {
+    const left = step.tasks.filter((task) => !task.done);
     const uncovered = left.map((task) => whyNotDead(view, task)).find((why) => why !== null) ?? null;
     return {
-      ...sketch,
-      live: false,
+      ...step,
       state: left.length === 0 ? 'done' : uncovered ? 'blocked' : 'ready',
       blockedBy: left.length === 0 ? null : uncovered,
     };
   });
-}
-
-function deadSketches(
-  view: JobView,
-  ways: readonly Way[],
-  rings: readonly Way[],
-  radials: readonly Way[],
-): readonly Sketch[] {
-  const conductors = view.tests.on('conductor', conductorContinuity);
-  return [
-    {
-      id: 'earthing',
-      where: 'origin',
-      title: 'Earthing and bonding conductors',
-      first: 'Clamp for current, part one end, long lead nulled; reconnect.',
-      tasks: protectiveConductors
-        .map((to): Subject => ({ of: 'conductor', to }))
-        .filter((on) => conductors?.due?.(view, on))
-        .map((on) => taskOf(view, on, conductorContinuity, null)),
-    },
-    {
-      id: 'ring-ends',
-      where: 'board',
-      title: 'Ends of each ring',
-      first: 'Null the leads. Both legs out of their terminals.',
-      tasks: rings.flatMap((way) => ringEnds.map((end) => taskOf(view, onWay(way), end, way))),
-    },
-    {
-      id: 'walk-1',
-      where: 'rooms',
-      title: rings.length > 0 ? 'R1+R2 and polarity on radials, step 2 on rings' : 'R1+R2 and polarity',
-      first:
-        rings.length > 0
-          ? 'At the board: L–CPC links on radials, rings cross-connected line to neutral.'
-          : 'At the board: L–CPC links on the circuits to be read.',
-      tasks: byRoom([
-        ...radials.flatMap((way) => [...atPoints(view, way, r1r2, r1r2), ...atPoints(view, way, polarity, polarity)]),
-        ...rings.flatMap((way) => atPoints(view, way, step2, null)),
-      ]),
-    },
-    {
-      id: 'walk-2',
-      where: 'rooms',
-      title: 'Step 3 and polarity on rings',
-      first: 'At the board: rings cross-connected line to CPC. On the way: lamps out, loads unplugged.',
-      tasks: byRoom(
-        rings.flatMap((way) => [...atPoints(view, way, step3, r1r2), taskOf(view, onWay(way), polarity, way)]),
-      ),
-    },
-    {
-      id: 'insulation',
-      where: 'board',
-      title: 'Insulation resistance',
-      first: 'Links out. Nobody touching; loads, lamps and electronics out.',
-      tasks: ways.flatMap((way) => [liveLive, liveEarth].map((pair) => taskOf(view, onWay(way), pair, way))),
-    },
-  ];
 }
 
 function liveSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
@@ -169,77 +173,19 @@ function liveSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
   const dead = whetherLive(job).live ? null : 'it is isolated, and nobody has made it live';
   const unproved = ways.filter((way) => job.brief.school !== 'live-first' && !cpcProved(view, way));
   const cpc = unproved.length > 0 ? `CPC not proved on way ${unproved.map((way) => way.number).join(', ')}` : null;
-  const devices = residualDevices(job);
-  const sketches: (Sketch & { readonly waitsFor: string | null })[] = [
-    {
-      id: 'origin',
-      where: 'origin',
-      title: 'Polarity, Ze and Ipf at the incoming terminals',
-      first: 'Main switch off for Ze, the earthing conductor parted, then back.',
-      tasks: [supplyPolarity, ze, ipfLineNeutral, ipfLineEarth].map((each) => taskOf(view, supply, each, null)),
-      waitsFor: links,
-    },
-    {
-      id: 'zs',
-      where: 'rooms',
-      title: 'Zs at every point',
-      first: 'Prove the CPC first; nobody touching metalwork.',
-      tasks: byRoom(ways.flatMap((way) => atPoints(view, way, zs, zs))),
-      waitsFor: links ?? dead ?? cpc,
-    },
-    {
-      id: 'residual',
-      where: 'board',
-      title: 'RCDs, their buttons and the like',
-      first: 'Loads off. The button after the instrument.',
-      tasks: [
-        ...devices.flatMap(({ ways: [way] }) =>
-          [rcdTime, rcdButton].map((each) => taskOf(view, onWay(way), each, way)),
-        ),
-        ...ways.filter(({ arcFault }) => arcFault).map((way) => taskOf(view, onWay(way), afddButton, way)),
-      ],
-      waitsFor: links ?? dead ?? cpc,
-    },
-    {
-      id: 'function',
-      where: 'rooms',
-      title: 'Switches, isolators, alarms: tried by hand',
-      first: null,
-      tasks: functionsToTry(job).map(({ on, ...measured }) =>
-        taskOf(view, on, measured, wayOfSubject(job, on) ?? null),
-      ),
-      waitsFor: links ?? dead,
-    },
-  ];
-  return sketches.map(({ waitsFor, ...sketch }) => {
-    const left = sketch.tasks.filter((task) => !task.done);
-    const blockedBy = left.length === 0 ? null : waitsFor;
-    return { ...sketch, live: true, state: left.length === 0 ? 'done' : blockedBy ? 'blocked' : 'ready', blockedBy };
+  return stepsOf(view, ways, true).map(({ waitsFor, ...step }) => {
+    const left = step.tasks.filter((task) => !task.done);
+    const waits = links ?? (waitsFor ? dead : null) ?? (waitsFor === 'cpc' ? cpc : null);
+    const blockedBy = left.length === 0 ? null : waits;
+    return { ...step, state: left.length === 0 ? 'done' : blockedBy ? 'blocked' : 'ready', blockedBy };
   });
 }
 
-const taskOf = (view: JobView, on: Subject, measured: Measure, way: Way | null, room: string | null = null): Task => ({
-  slot: slotAt(on, measured),
-  wayId: way?.id ?? null,
-  room,
-  done: governing(view, on, measured) !== null,
-});
-
-/** A test at every point of a way; at the way itself where its points are not known. Once the way's own figure stands, nothing is left. */
-function atPoints(view: JobView, way: Way, atPoint: Measure, ofWay: Measure | null): Task[] {
-  const points = pointsOf(view.job, way.id);
-  const landed = ofWay !== null && governing(view, onWay(way), ofWay)?.body.slot.on.of === 'way';
-  if (points.length === 0) return ofWay ? [taskOf(view, onWay(way), ofWay, way)] : [];
-  return points.map((point) => {
-    const task = taskOf(view, { of: 'point', id: point.id }, atPoint, way, point.room ?? point.name);
-    return { ...task, done: task.done || landed };
-  });
-}
-
-/** In the order one meets them: room by room, as the rooms first come up. */
-function byRoom(tasks: readonly Task[]): Task[] {
-  const rooms = [...new Set(tasks.map((task) => task.room ?? ''))];
-  return [...tasks].sort((a, b) => rooms.indexOf(a.room ?? '') - rooms.indexOf(b.room ?? ''));
+/** In the order one meets them: room by room, as the rooms first come up, and in a room circuit by circuit. */
+function byRoom(tasks: readonly Task[], circuits: readonly string[]): Task[] {
+  const byCircuit = [...tasks].sort((a, b) => circuits.indexOf(a.wayId ?? '') - circuits.indexOf(b.wayId ?? ''));
+  const rooms = [...new Set(byCircuit.map((task) => task.room ?? ''))];
+  return byCircuit.sort((a, b) => rooms.indexOf(a.room ?? '') - rooms.indexOf(b.room ?? ''));
 }
 
 /** Why a dead test may not be made now; null where an isolation in force covers it. */

@@ -12,5 +12,5 @@ export const stageWords: Record<Stage, StageWords> = {
   circuits: { title: 'Circuits', purpose: 'The circuit ledger: ways, cables, every result' },
   observations: { title: 'Findings', purpose: 'Defects with their codes' },
   review: { title: 'Review', purpose: 'Assessment, signatures, issue' },
-  options: { title: 'Options', purpose: 'Ways to put it right, for the client to choose from' },
+  options: { title: 'Options', purpose: 'Remedial options for the client to choose from' },
 };

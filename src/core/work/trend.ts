@@ -148,9 +148,7 @@ const limited: readonly string[] = ['zs', 'ze', 'electrode', 'rcd time', 'insula
 export function limitFigure({ spec, measure }: SlotDefinition, judgement: Judgement | null): number | null {
   const isWhole = measure.test === 'insulation' || !measure.pair;
   if (spec.takes !== 'figure' || !judgement?.limit || !isWhole || !limited.includes(measure.test)) return null;
-  if (judgement.rule === 'bonding.low') return null;
-  const [, figure, unit] = /^([\d.]+) (\S+)$/.exec(judgement.limit.figure) ?? [];
-  return figure && unit === unitSymbol[spec.unit] ? Number(figure) : null;
+  return judgement.limit.amount ? toNumber(judgement.limit.amount) : null;
 }
 
 /** What stood at earlier visits, the last three of them. */

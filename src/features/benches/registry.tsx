@@ -4,9 +4,9 @@ import { Opening } from '../../ui/opening';
 import { type BenchName, benches } from '../workspace/address';
 
 export type Go = (bench: BenchName, wayId?: string | null) => void;
-export type BenchProps = { readonly wayId: string | null; readonly go: Go };
+export type BenchProps = { readonly name: BenchName; readonly wayId: string | null; readonly go: Go };
 
-/** Where each bench is: one line a bench. */
+/** Pages that are drawn for what they show; a family without a line here is read on the plain one. */
 const loaders = {
   plan: () => import('./plan/plan-view').then((m) => m.PlanView),
   board: () => import('./board/board-wall').then((m) => m.BoardWall),
@@ -18,29 +18,23 @@ const loaders = {
   residual: () => import('./residual/residual-bench').then((m) => m.ResidualBench),
   function: () => import('./function/function-bench').then((m) => m.FunctionBench),
   leaving: () => import('./leaving/leaving-walk').then((m) => m.LeavingWalk),
-} satisfies Record<BenchName, () => Promise<ComponentType<BenchProps>>>;
+} satisfies Partial<Record<BenchName, () => Promise<ComponentType<BenchProps>>>>;
+const plain = () => import('./plain/plain-bench').then((m) => m.PlainBench);
+const loaderOf = (bench: BenchName) => (Object.hasOwn(loaders, bench) ? loaders[bench as keyof typeof loaders] : plain);
 
 /** What stands behind each tab of the tests. */
-export const benchParts: Record<BenchName, ComponentType<BenchProps>> = {
-  plan: dynamic(loaders.plan, { loading: Opening }),
-  board: dynamic(loaders.board, { loading: Opening }),
-  continuity: dynamic(loaders.continuity, { loading: Opening }),
-  ring: dynamic(loaders.ring, { loading: Opening }),
-  insulation: dynamic(loaders.insulation, { loading: Opening }),
-  origin: dynamic(loaders.origin, { loading: Opening }),
-  loop: dynamic(loaders.loop, { loading: Opening }),
-  residual: dynamic(loaders.residual, { loading: Opening }),
-  function: dynamic(loaders.function, { loading: Opening }),
-  leaving: dynamic(loaders.leaving, { loading: Opening }),
-};
+export const benchParts = Object.fromEntries(
+  benches.map((bench) => [bench, dynamic(loaderOf(bench), { loading: Opening })]),
+) as Record<BenchName, ComponentType<BenchProps>>;
 
 /** Fetches the bench an address asks for. */
 export const benchAsked = (search: string): (() => Promise<unknown>) =>
-  loaders[benches.find((each) => each === new URLSearchParams(search).get('bench')) ?? 'plan'];
+  loaderOf(benches.find((each) => each === new URLSearchParams(search).get('bench')) ?? 'plan');
 
 /** All of them with their drawings, to be fetched behind the one in hand. */
 export const benchesBehind: readonly (() => Promise<unknown>)[] = [
   ...Object.values(loaders),
+  plain,
   () => import('./ring/ring-lines'),
   () => import('./loop/zs-lines'),
 ];

@@ -6,7 +6,7 @@ import { showMoment } from '../../core/words/moment';
 import { Button, linkLook } from '../../ui/button';
 import { Duties } from './duties';
 import { Labels } from './labels';
-import { bodies } from './registry';
+import { bodyOf } from './registry';
 
 type Props = {
   readonly document: IssuedDocument;
@@ -19,7 +19,7 @@ type Props = {
 /** An issued document: what it says in short, its seal, and the ways to hand it over. */
 export function DocumentView({ document, intact, verifyPath, today, hasDesk }: Props) {
   const { model } = document;
-  const shown = bodies[document.kind];
+  const shown = bodyOf(document.kind);
   const said = (label: string) => model.client.find((fact) => fact.label === label && fact.value !== '—')?.value ?? '';
   return (
     <div className="mx-auto max-w-4xl px-4 pb-16">

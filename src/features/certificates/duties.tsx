@@ -1,4 +1,4 @@
-import type { Duty } from '../../core/certificates/duties';
+import type { Duty } from '../../core/job/document-definition';
 import { showDay } from '../../core/words/day';
 import { DutyMet, GiveNotice } from './duty-met';
 

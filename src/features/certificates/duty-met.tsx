@@ -59,7 +59,7 @@ export function DutyMet({ jobId, documentId, duty, what, today }: Props) {
           />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" className="w-full">
-            Record it
+            Save
           </Button>
         </form>
       </Dialog>

@@ -77,7 +77,7 @@ export function DayColumn({ day, today, visits, open, carry, layOut, late, isLoo
           )}
           {isLoose && (
             <Button look="quiet" onClick={layOut}>
-              Lay out
+              Re-plan day
             </Button>
           )}
         </div>

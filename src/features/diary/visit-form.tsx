@@ -1,5 +1,6 @@
 'use client';
 
+import { documentKinds, documentNamed, orderedDocuments } from '../../core/certificates/documents';
 import { zodResolver } from '@hookform/resolvers/zod';
 import Link from 'next/link';
 import { Controller, useForm, useWatch } from 'react-hook-form';
@@ -61,7 +62,7 @@ const fields = z.object({
   latest: maybeClock,
   parkMinutes: z.union([z.literal('').transform(() => null), minutes(5, 1440)]),
   contact: line,
-  document: z.enum(['EICR', 'EIC', 'MWC', 'other']),
+  document: z.enum([...documentKinds, 'other']),
 });
 type Typed = z.input<typeof fields>;
 
@@ -77,9 +78,7 @@ type Props = {
 };
 
 const kinds = [
-  { value: 'EICR', label: 'Condition report' },
-  { value: 'EIC', label: 'Certificate' },
-  { value: 'MWC', label: 'Minor works' },
+  ...orderedDocuments.map(({ kind, label }) => ({ value: kind, label })),
   { value: 'other', label: 'Something else' },
 ] as const;
 
@@ -100,7 +99,7 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
       latest: visit?.latest ?? '',
       parkMinutes: visit?.parkMinutes ?? '',
       contact: visit?.contact ?? '',
-      document: visit && !visit.report ? 'other' : 'EICR',
+      document: visit && !visit.report ? 'other' : kinds[0].value,
     } as Typed,
   });
   const { errors } = formState;
@@ -109,15 +108,16 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
     name: ['installationId', 'document', 'jobId', 'what'],
   });
   const job = jobs.find((each) => each.jobId === jobId);
+  const usual = documentNamed(document)?.minutes;
   const premises = firm.installations.get(installationId)?.premises ?? '';
   const size = job && job.circuits > 0 ? job : usualSize(`${premises} ${what}`);
-  const proposed = document === 'other' ? null : estimate({ ...size, document }, past);
+  const proposed = usual ? estimate(usual, { ...size, document }, past) : null;
   const takeJob = (id: string) => {
     setValue('jobId', id);
     const taken = jobs.find((each) => each.jobId === id);
     if (!taken) return;
     setValue('what', `${taken.reference}, ${taken.siteAddress.split('\n')[0]}`);
-    setValue('document', taken.document === 'EIC' || taken.document === 'MWC' ? taken.document : 'EICR');
+    setValue('document', orderedDocuments.find(({ kind }) => kind === taken.document)?.kind ?? kinds[0].value);
     if (taken.installationId) takeInstallation(taken.installationId);
   };
   const takeInstallation = (id: string) => {
@@ -126,7 +126,9 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
     const client = place?.clientId ? firm.clients.get(place.clientId) : undefined;
     if (client) setValue('contact', [client.name, client.telephone].filter(Boolean).join(', '));
   };
-  const submit = handleSubmit(({ document: kind, ...said }) => save({ ...said, report: kind === 'EICR' }));
+  const submit = handleSubmit(({ document: kind, ...said }) =>
+    save({ ...said, report: documentNamed(kind)?.about === 'condition' }),
+  );
   const list = (
     name: 'personId' | 'installationId' | 'jobId' | 'document',
     label: string,
@@ -242,23 +244,23 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
           problem={errors.parkMinutes?.message}
           {...register('parkMinutes')}
         />
-        <FormField label="Who waits there" problem={errors.contact?.message} {...register('contact')} />
+        <FormField label="Contact on site" problem={errors.contact?.message} {...register('contact')} />
       </div>
       <div className="flex flex-wrap items-center gap-4">
         <Button type="submit" look="next" className="flex-1">
-          {visit ? 'Keep it so' : 'Book it'}
+          {visit ? 'Save' : 'Book'}
         </Button>
         {visit?.jobId && (
           <Link href={`/jobs/${visit.jobId}`} className="text-sm underline underline-offset-4">
-            Go to the job
+            Open job
           </Link>
         )}
         {visit && (
           <Confirm
-            trigger={<Button look="quiet">Call it off</Button>}
-            title={`Call off ${visit.what}?`}
-            what="It leaves the diary. Whoever waits there is not told by this: ring them."
-            act="Call it off"
+            trigger={<Button look="quiet">Cancel visit</Button>}
+            title={`Cancel ${visit.what}?`}
+            what="It leaves the diary. Nobody on site is told by this: ring them."
+            act="Cancel visit"
             onConfirm={() => cancel('called off')}
           />
         )}

@@ -131,7 +131,7 @@ function Row({ item, today, remind }: { readonly item: DueItem; readonly today: 
         {remindedAt && <span className="text-faint">reminded {showMoment(new Date(remindedAt))}</span>}
         {forClient && (
           <Button look="quiet" onClick={remind}>
-            {remindedAt ? 'Remind again' : 'Remind them'}
+            {remindedAt ? 'Send another reminder' : 'Send reminder'}
           </Button>
         )}
       </span>

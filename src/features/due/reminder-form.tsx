@@ -30,7 +30,7 @@ export function ReminderForm({ about, to, draft, done }: Props) {
     }));
     setSending(false);
     if (!result.ok) return setProblem(result.problem);
-    toast('The letter is in the post.');
+    toast('Queued to send.');
     done();
   };
   return (

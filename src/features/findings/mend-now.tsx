@@ -67,12 +67,12 @@ export function MendNow({ observation }: { observation: Observation }) {
           setOpen(true);
         }}
       >
-        Put right on the spot
+        Fixed during inspection
       </Button>
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title={`Observation ${observation.number}, put right on the spot`}
+        title={`Observation ${observation.number}, fixed during inspection`}
         description="What was found and its code stay on the report, with how it was put right beside them."
       >
         <form
@@ -122,7 +122,7 @@ export function MendNow({ observation }: { observation: Observation }) {
           )}
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" className="w-full" disabled={!how.trim()}>
-            Record it
+            Save
           </Button>
         </form>
       </Dialog>

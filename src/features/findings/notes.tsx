@@ -113,7 +113,7 @@ function Write({ say }: { say: (entry: NewJobEntry) => boolean }) {
       }}
     >
       <ToggleGroup
-        label="Sort of note"
+        label="Type of note"
         value={sort}
         onChange={setSort}
         choices={noteSorts.map((value) => ({ value, face: noteWords[value].title }))}
@@ -123,7 +123,7 @@ function Write({ say }: { say: (entry: NewJobEntry) => boolean }) {
         <FormField label="Note" maxLength={1000} value={what} onChange={(event) => setWhat(event.target.value)} />
         <FormField label="At" maxLength={200} value={where} onChange={(event) => setWhere(event.target.value)} />
         <Button type="submit" className="min-h-10 max-md:min-h-11">
-          Make it
+          Save note
         </Button>
       </div>
     </form>

@@ -317,11 +317,11 @@ export function ObservationForm({
       <FormField label="Regulation" problem={errors.regulation?.message} {...register('regulation', orNone)} />
       <div className="flex items-center gap-3 pt-1">
         <Button type="submit" disabled={lacking.length > 0}>
-          {id ? 'Record the change' : 'Note it'}
+          {id ? 'Save changes' : 'Save observation'}
         </Button>
         {id && (
           <Button look="quiet" onClick={done}>
-            Leave it as it was
+            Cancel
           </Button>
         )}
         <span className="text-sm text-faint">{lacking.length > 0 && `Still: ${lacking.join(', ')}`}</span>

@@ -5,10 +5,11 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { toast } from '../../ui/toast';
+import { isOfKind } from '../../core/catalogue';
 import { useJob } from '../../client/job-provider';
 import { remedyOf } from '../../core/certificates/remedies';
 import { placeKey } from '../../core/installation/place';
-import { type Observation, type ObservationFields, whereOf } from '../../core/job/kinds/observation';
+import { type Observation, whereOf } from '../../core/job/kinds/observation';
 import { codes } from '../../core/job/outcome';
 import { showDay } from '../../core/words/day';
 import { Button } from '../../ui/button';
@@ -147,8 +148,8 @@ function Findings({ query }: { query: URLSearchParams }) {
 
 function StruckObservations() {
   const { job, people } = useJob();
-  const struck = [...job.entries.values()].filter(
-    (entry) => entry.kind === 'observation.noted' && job.strikes.has(entry.id),
+  const struck = [...job.entries.values()].flatMap((entry) =>
+    isOfKind(entry, 'observation.noted') && job.strikes.has(entry.id) ? [entry] : [],
   );
   if (struck.length === 0) return null;
   return (
@@ -157,7 +158,7 @@ function StruckObservations() {
         const strike = job.strikes.get(entry.id);
         return (
           <li key={entry.id}>
-            <s>{(entry.body as { fields: ObservationFields }).fields.what}</s>{' '}
+            <s>{entry.body.fields.what}</s>{' '}
             {strike && `${strike.why}: ${people[strike.by.madeBy] ?? ''}, ${showMoment(strike.by.madeAt)}`}
           </li>
         );
@@ -248,7 +249,7 @@ function Mend({ observation }: { observation: Observation }) {
   };
   return (
     <Button look="quiet" onClick={begin}>
-      Mend it: begin its paper
+      Start remedial work
     </Button>
   );
 }

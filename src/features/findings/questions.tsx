@@ -129,7 +129,7 @@ function One({
       )}
       {!isSealed && answered && answered.answer !== 'yes' && (
         <Button look="quiet" onClick={limit}>
-          Note it as an agreed limitation
+          Save as agreed limitation
         </Button>
       )}
     </li>

@@ -1,11 +1,16 @@
 'use client';
 
 import { Fragment, useState } from 'react';
+import { v7 } from 'uuid';
 import { useJob } from '../../client/job-provider';
 import { isIntake } from '../../core/certificates/assessment';
-import { dangerNotice, sayTold } from '../../core/certificates/letters';
+import { dangerLetter, sayTold } from '../../core/certificates/letters';
 import type { Observation } from '../../core/job/kinds/observation';
 import { type Told, type ToldTo, isolateAnswers, lastTold, receipts } from '../../core/job/kinds/told';
+import { stageAddress } from '../workspace/address';
+import { usePlace } from '../workspace/place';
+import { editionOf } from '../../core/job/kinds/document';
+import { toast } from '../../ui/toast';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { FormField, FormProblem } from '../../ui/form-field';
@@ -44,8 +49,41 @@ export function TellThem({ observation }: { observation: Observation }) {
             )}
           </span>
         ))}
+        {observation.code === 'C1' && !isSealed && !view.practice && <StartNotice observation={observation} />}
       </p>
     </div>
+  );
+}
+
+/** Starts a danger notice of its own for one danger: numbered, signed and sealed, while the report is still in work. */
+function StartNotice({ observation }: { observation: Observation }) {
+  const { job, jobId, document, append, choose } = useJob();
+  const { go } = usePlace();
+  const begun = job.documents.find(({ kind, works }) => kind === 'DN' && works.dangerIds?.includes(observation.id));
+  if (begun?.id === document.id) return null;
+  if (begun)
+    return (
+      <Button look="quiet" onClick={() => choose(begun.id)}>
+        {begun.issued?.body.number ?? 'Open danger notice'}
+      </Button>
+    );
+  const start = () => {
+    const documentId = v7();
+    const outcome = append([
+      {
+        kind: 'document.begun',
+        body: { documentId, kind: 'DN', ...editionOf(document), covers: null, because: null, replaces: null },
+      },
+      { kind: 'works.described', body: { documentId, fields: { dangerIds: [observation.id] } } },
+    ]);
+    if (!outcome.ok) return toast(outcome.reason);
+    choose(documentId);
+    go(stageAddress(jobId, 'review'));
+  };
+  return (
+    <Button look="quiet" onClick={start}>
+      Start danger notice
+    </Button>
   );
 }
 
@@ -138,7 +176,7 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
           )}
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" className="min-h-11">
-            Record it
+            Save
           </Button>
         </form>
       </Dialog>
@@ -149,7 +187,7 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
 /** What they sign for: the words of the notice, read before the pen is taken. */
 function Notice({ observation }: { observation: Observation }) {
   const view = useJob();
-  const { warning, facts, advice } = dangerNotice(view, view.firm, observation);
+  const { warning, facts, advice } = dangerLetter(view, view.firm, observation);
   const words = new Set(['Where', 'What was found', 'At', 'Circuit', 'Why it is dangerous']);
   return (
     <section aria-label="What is signed for" className="border-2 border-ink p-3 text-sm">

@@ -9,6 +9,7 @@ import { beginFirmAction } from './actions';
 import { type BeginFields, beginFields } from './fields';
 import { withPassword } from './sign-in/signing-in';
 import { useEnter } from './sign-in/use-enter';
+import { NameField, SignInFields } from './person-fields';
 import { unanswered } from './unanswered';
 
 /** The firm and its first person, asked once. */
@@ -27,46 +28,27 @@ export function BeginForm() {
   return (
     <form onSubmit={(event) => void begin(event)} noValidate className="grid gap-x-8 gap-y-6 md:grid-cols-2">
       <section className="space-y-3">
-        <h2 className="border-b border-rule-strong pb-1 text-xl">The firm</h2>
-        <FormField label="Name of the firm" problem={errors.firm?.message} {...register('firm')} />
-        <FormField label="Address of the firm" problem={errors.address?.message} {...register('address')} />
+        <h2 className="border-b border-rule-strong pb-1 text-xl">Company</h2>
+        <FormField label="Company name" problem={errors.firm?.message} {...register('firm')} />
+        <FormField label="Company address" problem={errors.address?.message} {...register('address')} />
         <FormField label="Telephone" type="tel" problem={errors.telephone?.message} {...register('telephone')} />
-        <FormField
-          label="E-mail of the firm"
-          type="email"
-          problem={errors.firmEmail?.message}
-          {...register('firmEmail')}
-        />
+        <FormField label="Company e-mail" type="email" problem={errors.firmEmail?.message} {...register('firmEmail')} />
       </section>
       <section className="space-y-3">
         <h2 className="border-b border-rule-strong pb-1 text-xl">You</h2>
-        <FormField label="Your name" autoComplete="name" problem={errors.name?.message} {...register('name')} />
+        <NameField register={register} errors={errors} />
         <FormField
           label="Position"
           hint="As it stands beneath your signature."
           problem={errors.position?.message}
           {...register('position')}
         />
-        <FormField
-          label="E-mail you sign in with"
-          type="email"
-          autoComplete="username"
-          problem={errors.email?.message}
-          {...register('email')}
-        />
-        <FormField
-          label="Password"
-          type="password"
-          autoComplete="new-password"
-          hint="Ten characters or more."
-          problem={errors.password?.message}
-          {...register('password')}
-        />
+        <SignInFields register={register} errors={errors} />
       </section>
       <div className="space-y-3 md:col-span-2">
         {problem && <FormProblem>{problem}</FormProblem>}
         <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 px-6">
-          {isSubmitting ? 'Beginning…' : 'Begin the ledger'}
+          {isSubmitting ? 'Creating…' : 'Create account'}
         </Button>
       </div>
     </form>

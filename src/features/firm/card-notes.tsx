@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import { instrumentsInUse } from '../../core/firm/firm';
-import { type TestCard, loadTestCards } from '../../core/work/test-cards';
+import type { TestCard } from '../../core/job/test-definition';
+import { loadTestCards } from '../../core/work/test-cards';
 import { useFirm } from '../../client/firm-provider';
 import { Button } from '../../ui/button';
 import { Select } from '../../ui/select';
@@ -40,7 +41,7 @@ export function CardNotes({ record }: { record: Record }) {
                 record({ kind: 'card.noted', body: { instrument: each.instrument, card: each.card, note: null } })
               }
             >
-              Take back
+              Remove
             </Button>
           </li>
         ))}
@@ -75,7 +76,7 @@ export function CardNotes({ record }: { record: Record }) {
           onChange={(event) => setNote(event.target.value)}
         />
         <Button type="submit" disabled={!card || !note.trim()} className="min-h-10 max-md:min-h-11">
-          Note it
+          Save note
         </Button>
       </form>
     </section>

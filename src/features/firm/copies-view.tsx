@@ -15,8 +15,8 @@ export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; rea
             Past keeping <span className="text-base text-faint">{past.length}</span>
           </h2>
           <p className="py-2 text-sm text-faint">
-            Last paper more than {years} years old. Nothing is removed by itself; a longer time is set on the page of
-            the firm.
+            Last document more than {years} years old. Nothing is removed automatically; set a longer time on the page
+            of the firm.
           </p>
           {past.length === 0 && <p className="border-t border-rule py-2">Nothing: every job is to be kept.</p>}
           <ul>

@@ -24,7 +24,7 @@ export function Editions({ record }: { record: Record }) {
         Editions of your own
       </h2>
       <p className="border-b border-rule pb-2 text-sm text-faint">
-        Where you work to an edition that is not held here: name it and enter what differs. Every paper under it says
+        Where you work to an edition that is not held here: name it and enter what differs. Every document under it says
         so.
       </p>
       {[...editions.values()].map((edition) => (

@@ -22,7 +22,7 @@ export function FirmPage() {
   const record = useRecord();
   return (
     <>
-      <FirmSending title={firm.particulars.name ?? 'The firm'} />
+      <FirmSending title={firm.particulars.name ?? 'Company'} />
       <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
         <div className="space-y-8">
           <Particulars record={record} />
@@ -127,7 +127,7 @@ function Defaults({ record }: { record: Record }) {
         shown={defaults.investigateBelowMegohms ? String(defaults.investigateBelowMegohms) : ''}
         parse={asNumber(1, 1000)}
         commit={(investigateBelowMegohms) => say({ investigateBelowMegohms })}
-        hint="A 230 V circuit that reads less, though above its minimum, is marked to look at again. 2 MΩ where nothing is said."
+        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. 2 MΩ where nothing is said."
       />
       <EntryField
         label="Copies kept"
@@ -138,7 +138,7 @@ function Defaults({ record }: { record: Record }) {
         commit={(keepYears) => say({ keepYears })}
         hint={
           <>
-            After the last paper of a job; {leastYearsKept} where nothing is said.{' '}
+            After the last document of a job; {leastYearsKept} unless set.{' '}
             <Link href="/firm/copies" className="underline underline-offset-4">
               What is past that
             </Link>

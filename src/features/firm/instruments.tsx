@@ -52,7 +52,7 @@ export function Instruments({ record }: { record: Record }) {
                   trigger={<Button look="quiet">Retire</Button>}
                   title={`Retire ${instrument.name}, ${instrument.serial}?`}
                   what="It can no longer be brought to a job. What was read with it stays as it was."
-                  act="Retire it"
+                  act="Withdraw from use"
                   onConfirm={() =>
                     record({
                       kind: 'instrument.retired',
@@ -130,7 +130,7 @@ function AddInstrument({ record }: { record: Record }) {
           name="sort"
           render={({ field }) => (
             <Select
-              label="Sort of instrument"
+              label="Type of instrument"
               className="min-h-10 w-full"
               value={field.value}
               onChange={field.onChange}

@@ -4,11 +4,12 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Button } from '../../ui/button';
-import { FormField, FormProblem } from '../../ui/form-field';
+import { FormProblem } from '../../ui/form-field';
 import { joinAction } from './actions';
 import { type JoinFields, joinFields } from './fields';
 import { withPassword } from './sign-in/signing-in';
 import { useEnter } from './sign-in/use-enter';
+import { NameField, SignInFields } from './person-fields';
 import { unanswered } from './unanswered';
 
 /** Takes up an invitation. */
@@ -26,22 +27,8 @@ export function JoinForm({ token, name }: { token: string; name: string }) {
   });
   return (
     <form onSubmit={(event) => void join(event)} noValidate className="space-y-3">
-      <FormField label="Your name" autoComplete="name" problem={errors.name?.message} {...register('name')} />
-      <FormField
-        label="E-mail you sign in with"
-        type="email"
-        autoComplete="username"
-        problem={errors.email?.message}
-        {...register('email')}
-      />
-      <FormField
-        label="Password"
-        type="password"
-        autoComplete="new-password"
-        hint="Ten characters or more."
-        problem={errors.password?.message}
-        {...register('password')}
-      />
+      <NameField register={register} errors={errors} />
+      <SignInFields register={register} errors={errors} />
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
         {isSubmitting ? 'Joining…' : 'Join the firm'}

@@ -141,12 +141,12 @@ function EndAccess({ person }: { person: Person }) {
     <Confirm
       trigger={
         <Button look="quiet" disabled={busy}>
-          End access
+          Remove access
         </Button>
       }
       title={`End ${person.name}'s access?`}
       what="They are signed out everywhere at once and cannot sign in again. What they recorded and signed stays theirs."
-      act="End access"
+      act="Remove access"
       onConfirm={() =>
         start(async () => {
           const done = await endAccessAction(person.id, '').catch(unanswered);
@@ -171,7 +171,7 @@ function Withdraw({ id }: { id: string }) {
         })
       }
     >
-      Take back
+      Cancel invitation
     </Button>
   );
 }
@@ -181,7 +181,7 @@ function Invite() {
   const [link, setLink] = useState<{ name: string; address: string } | null>(null);
   return (
     <div className="pt-4">
-      <h3 className="text-base">Ask somebody in</h3>
+      <h3 className="text-base">Invite</h3>
       {link && (
         <div role="status" className="my-2 border-l-4 border-ink pl-3">
           <p className="font-semibold">
@@ -227,7 +227,7 @@ function PersonForm({ act, start, clears = false, send }: PersonFormProps) {
   });
   return (
     <form
-      aria-label={clears ? 'Ask somebody in' : `Change ${start.name}`}
+      aria-label={clears ? 'Invite' : `Edit ${start.name}`}
       noValidate
       className="grid items-start gap-3 pt-2 md:grid-cols-[14rem_16rem_1fr]"
       onSubmit={(event) => void submit(event)}
@@ -235,7 +235,7 @@ function PersonForm({ act, start, clears = false, send }: PersonFormProps) {
       <FormField label="Name" problem={errors.name?.message} {...register('name')} />
       <FormField label="Position" problem={errors.position?.message} {...register('position')} />
       <fieldset>
-        <legend className="text-sm font-semibold">May act as</legend>
+        <legend className="text-sm font-semibold">Role</legend>
         {roles.map((role) => (
           <Checkbox
             key={role}

@@ -72,7 +72,7 @@ export function ClientView({ document, intact, token }: ReadByLink & { readonly 
       )}
       <div className="flex flex-wrap gap-3">
         <a className={linkLook('next')} href={`/paper/${token}/pdf`}>
-          The whole paper as PDF
+          The whole document as PDF
         </a>
         <a className={linkLook('plain')} href={`/verify/${document.verificationToken}`}>
           Check that it is genuine

@@ -3,7 +3,7 @@ export function LinkClosed() {
   return (
     <main className="mx-auto max-w-md p-6 pt-14">
       <h1 className="pb-2 text-2xl">This link is not open</h1>
-      <p>It was used, taken back, or has run out. Ask whoever sent it for another.</p>
+      <p>It was used or withdrawn, or has expired. Ask the sender for another.</p>
     </main>
   );
 }

@@ -1,11 +1,11 @@
-import { bodies } from '../certificates/registry';
+import { bodyOf } from '../certificates/registry';
 import type { AskedToSign } from '../../server/links';
 import { SignForm } from './sign-form';
 
 /** What somebody outside the firm is asked to sign: the paper first, then the words, then the signature. */
 export function SignView({ asked, token }: { asked: AskedToSign; token: string }) {
   const { model } = asked;
-  const shown = bodies[asked.kind];
+  const shown = bodyOf(asked.kind);
   return (
     <main className="mx-auto max-w-2xl space-y-5 px-4 py-6">
       <header className="border-b border-rule-strong pb-3">

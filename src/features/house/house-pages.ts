@@ -4,6 +4,6 @@ export const housePages = [
   { says: 'Diary', href: '/diary' },
   { says: 'Due', href: '/due' },
   { says: 'Clients', href: '/clients' },
-  { says: 'Money', href: '/money' },
-  { says: 'The firm', href: '/firm' },
+  { says: 'Earnings', href: '/money' },
+  { says: 'Company', href: '/firm' },
 ] as const;

@@ -11,7 +11,7 @@ export function PersonMenu({ name }: { name: string }) {
       label={name}
       items={[
         { says: 'Your account', href: '/account' },
-        { says: 'The firm', href: '/firm' },
+        { says: 'Company', href: '/firm' },
         { says: 'Practice', href: '/practice' },
         { says: 'Sign out', run: () => void signOut() },
       ]}

@@ -44,7 +44,7 @@ export function MonthlyCheck({ instrumentId, today }: { readonly instrumentId: s
           <thead className="text-xs text-faint">
             <tr className="border-b border-rule">
               <th className="py-1 !font-normal">Against</th>
-              <th className="!font-normal">It showed</th>
+              <th className="!font-normal">Reading</th>
               <th className="!font-normal">Has to read</th>
             </tr>
           </thead>

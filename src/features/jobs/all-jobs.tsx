@@ -1,5 +1,6 @@
 'use client';
 
+import { documentKinds } from '../../core/certificates/documents';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -56,7 +57,7 @@ export function AllJobs({ filters, found }: Props) {
       >
         <input
           type="search"
-          aria-label="Look for"
+          aria-label="Search"
           placeholder="Reference, number, client, address, circuit or finding"
           maxLength={100}
           value={q}
@@ -77,7 +78,7 @@ export function AllJobs({ filters, found }: Props) {
           ],
           (status) => go({ status }),
         )}
-        {list('Paper', filters.document, same(['EICR', 'EIC', 'MWC'] as const), (document) => go({ document }))}
+        {list('Paper', filters.document, same(documentKinds), (document) => go({ document }))}
         {list('Code', filters.code, same(codes), (code) => go({ code }))}
         <span className="flex items-center gap-1 text-sm">
           from{' '}
@@ -143,7 +144,7 @@ export function AllJobs({ filters, found }: Props) {
       )}
       {found.after && (
         <Link href={`/jobs?${queryOf(filters, found.after)}`} className={`${linkLook('plain')} mt-3 px-3`}>
-          Further on
+          Next page
         </Link>
       )}
     </>
@@ -173,7 +174,7 @@ function Views({ filters }: { filters: JobFilters }) {
       ))}
       {here ? (
         <Button look="quiet" onClick={() => record({ kind: 'view.withdrawn', body: { viewId: here.viewId } })}>
-          Forget this list
+          Delete saved view
         </Button>
       ) : (
         query !== '' && (
@@ -186,15 +187,15 @@ function Views({ filters }: { filters: JobFilters }) {
             }}
           >
             <input
-              aria-label="Keep this list as"
-              placeholder="Keep this list as"
+              aria-label="Save view as"
+              placeholder="Save view as"
               maxLength={60}
               value={name}
               onChange={(event) => setName(event.target.value)}
               className="min-h-9 w-44 rounded-md border border-rule-strong bg-sheet px-2"
             />
             <Button type="submit" disabled={!name.trim()}>
-              Keep it
+              Save view
             </Button>
           </form>
         )

@@ -154,7 +154,7 @@ function DueSoon({ due, today }: { due: readonly DueItem[]; today: string }) {
       </ul>
       <p className="border-t border-rule pt-1 text-sm">
         <Link href="/due" className="underline underline-offset-4">
-          {due.length > mostDue ? `All that is due, ${due.length - mostDue} more soon` : 'All that is due'}
+          {due.length > mostDue ? `View all, ${due.length - mostDue} more due soon` : 'View all'}
         </Link>
       </p>
     </section>

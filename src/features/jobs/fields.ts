@@ -1,3 +1,4 @@
+import { documentKinds } from '../../core/certificates/documents';
 import * as z from 'zod';
 import { jobSortNames } from '../../core/certificates/job-sorts';
 import { locations, workDone } from '../../core/certificates/which-document';
@@ -22,7 +23,7 @@ export const openJobFields = z.object({
   circuitsTouched: z.number().int().min(0).max(20),
   whose: z.enum(['owner', 'tenancy', 'sale']).nullable(),
   /** The paper decided on, where it is not the one proposed, and why. */
-  paper: z.enum(['EIC', 'MWC', 'EICR']).nullable(),
+  paper: z.enum(documentKinds).nullable(),
   because: text,
   reference: text.min(1, 'Give a reference of your own.'),
   /** One that is held, or one of the firm's own. */

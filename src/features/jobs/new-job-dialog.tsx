@@ -1,5 +1,6 @@
 'use client';
 
+import { orderedDocuments } from '../../core/certificates/documents';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { Controller, type Control, type UseFormRegister, useForm, useWatch } from 'react-hook-form';
@@ -26,18 +27,13 @@ type Props = NewJobAsked & { readonly open: boolean; readonly onOpenChange: (ope
 
 const held: readonly Edition[] = editionIds.map((value) => ({ value, label: editionPack(value).title }));
 const same = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }));
-const paperWords = {
-  EIC: 'EIC, installation certificate',
-  MWC: 'MWC, minor works',
-  EICR: 'EICR, condition report',
-} as const;
 const buildings = ['house', 'flat', 'outbuilding', 'common parts', 'not a dwelling'] as const;
 const whoseWork = [
   { value: 'own' as const, label: 'Own work' },
   { value: 'part' as const, label: 'Part of it' },
   { value: "another's" as const, label: "Another's work" },
 ];
-const papers = (['EIC', 'MWC', 'EICR'] as const).map((value) => ({ value, label: paperWords[value] }));
+const papers = orderedDocuments.map(({ kind, label }) => ({ value: kind, label: `${kind}, ${label.toLowerCase()}` }));
 
 const unanswered = (error: unknown) => {
   if (error instanceof TypeError)
@@ -101,7 +97,7 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- each time it is opened, and then only
   }, [open]);
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Open a job">
+    <Dialog open={open} onOpenChange={onOpenChange} title="New job">
       <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3">
         <div className="space-y-1">
           <p className="text-sm font-semibold">What is it?</p>
@@ -288,7 +284,7 @@ function Answer({ sort, control, register }: Parts & { readonly sort: JobSort })
   const proposed = kindsOf[advice.document];
   const differs = paper !== null && !proposed.includes(paper);
   return (
-    <section aria-label="Which paper" aria-live="polite" className="margin-line space-y-1 pl-3 text-sm">
+    <section aria-label="Which document" aria-live="polite" className="margin-line space-y-1 pl-3 text-sm">
       <p className="text-lg font-semibold" data-testid="paper-due">
         {advice.count > 1 ? `${advice.count} × ` : ''}
         {advice.document}
@@ -308,7 +304,7 @@ function Answer({ sort, control, register }: Parts & { readonly sort: JobSort })
         control={control}
         name="paper"
         options={papers}
-        usual={proposed.length === 1 ? (proposed[0] as 'EIC' | 'MWC' | 'EICR') : undefined}
+        usual={proposed.length === 1 ? proposed[0] : undefined}
       />
       {differs && <FormField label={`Why ${paper} and not ${proposed.join(' and ')}`} {...register('because')} />}
     </section>

@@ -32,7 +32,7 @@ export function NewJob(asked: NewJobAsked) {
           setOpen(true);
         }}
       >
-        Open a job
+        New job
       </Button>
       {wasOpened && <NewJobDialog {...asked} open={open} onOpenChange={setOpen} />}
     </>

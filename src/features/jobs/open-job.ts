@@ -32,7 +32,10 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const kinds = paper ? [paper] : proposed;
   // A form for each circuit altered.
   const begun = kinds.flatMap((kind) =>
-    Array.from({ length: kind === 'MWC' ? Math.max(1, advice.count) : 1 }, () => ({ kind, documentId: v7() })),
+    Array.from({ length: documents.of(kind)?.oneCircuit ? Math.max(1, advice.count) : 1 }, () => ({
+      kind,
+      documentId: v7(),
+    })),
   );
   const { defaults, editions } = await firmState(asker.firmId);
   const own = isHeld(edition) ? null : editions.get(edition);

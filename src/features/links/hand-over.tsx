@@ -12,10 +12,10 @@ export function HandOver({ documentId, name, email }: { documentId: string; name
   return (
     <section aria-labelledby="hand-over" className="space-y-2">
       <h2 id="hand-over" className="border-b border-rule-strong pb-1 text-lg">
-        Hand it over
+        Send to client
       </h2>
       <LinkForm
-        act={'Hand it over'}
+        act="Send to client"
         start={{ name, email }}
         make={async (fields) => {
           const answer = await handOverAction(documentId, fields);
@@ -23,7 +23,7 @@ export function HandOver({ documentId, name, email }: { documentId: string; name
           return answer;
         }}
       />
-      <LinkList links={links} look={look} label="Handed over to" />
+      <LinkList links={links} look={look} label="Sent to" />
     </section>
   );
 }

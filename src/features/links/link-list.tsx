@@ -17,7 +17,7 @@ const moment = new Intl.DateTimeFormat('en-GB', {
 /** How far a link has come, in one word or two. */
 function standing(link: LinkStanding, used: string): string {
   const at = (when: Date) => moment.format(new Date(when));
-  if (link.withdrawnAt) return `taken back ${at(link.withdrawnAt)}`;
+  if (link.withdrawnAt) return `withdrawn ${at(link.withdrawnAt)}`;
   if (link.usedAt) return `✓ ${used} ${at(link.usedAt)}`;
   const sent = link.sentAt
     ? `sent ${at(link.sentAt)}`
@@ -71,10 +71,10 @@ export function LinkList({ links, look, label, used = 'signed' }: Props) {
           <span className="ml-auto">{standing(link, used)}</span>
           {!link.withdrawnAt && !link.usedAt && (
             <Confirm
-              trigger={<Button look="quiet">Take back</Button>}
-              title={`Take back the link of ${link.name}?`}
+              trigger={<Button look="quiet">Withdraw link</Button>}
+              title={`Withdraw the link of ${link.name}?`}
               what="It opens nothing from then on. Another can be made."
-              act="Take it back"
+              act="Withdraw"
               onConfirm={() => void withdrawLinkAction(link.id).then(look)}
             />
           )}

@@ -86,7 +86,7 @@ export function MoneyPage({ jobs }: { jobs: readonly PricedJob[] }) {
         </table>
         <div className="space-y-6">
           <By title="By client" rows={rows} of={({ clientName }) => clientName || 'no client'} />
-          <By title="By paper" rows={rows} of={({ document }) => document} />
+          <By title="By document" rows={rows} of={({ document }) => document} />
         </div>
       </div>
     </>

@@ -1,13 +1,13 @@
 import type { ReactNode } from 'react';
 import type { Offer } from '../../core/certificates/offer';
 
-/** Ways to put it right side by side: what each does, comes to, leaves open and will need as paper. */
+/** Remedial options side by side: what each does, comes to, leaves open and will need as paper. */
 export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: number) => ReactNode }) {
   const { options, leave, terms, goodUntil, found } = offer;
   return (
     <>
       <ol
-        aria-label="Ways to put it right"
+        aria-label="Remedial options"
         className={`grid gap-x-6 gap-y-6 ${['', '', 'md:grid-cols-2', 'md:grid-cols-3'][options.length] ?? ''}`}
       >
         {options.map((option, index) => (
@@ -63,7 +63,7 @@ export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: numbe
       <div className="grid gap-x-10 gap-y-4 border-t border-rule-strong pt-2 md:grid-cols-2">
         <section aria-labelledby="leave">
           <h2 id="leave" className="text-lg">
-            Leaving it as it is
+            If nothing is done
           </h2>
           <p className="max-w-prose whitespace-pre-line">{leave || '—'}</p>
           {terms && <p className="max-w-prose whitespace-pre-line pt-2 text-sm">{terms}</p>}

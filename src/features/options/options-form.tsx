@@ -96,7 +96,7 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
   };
   return (
     <form
-      aria-label="Ways to put it right"
+      aria-label="Remedial options"
       noValidate
       className="space-y-4"
       onSubmit={(event) => {
@@ -139,7 +139,7 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
       <div className="grid gap-4 border-t border-rule-strong pt-3 lg:grid-cols-[1fr_1fr_14rem]">
         <FormField
           lines={4}
-          label="Leaving it as it is"
+          label="If nothing is done"
           value={leave}
           onChange={(event) => setLeave(event.target.value)}
         />
@@ -231,7 +231,7 @@ function OptionFields({
 }
 
 const workWords: Record<OptionLine['work'], string> = {
-  nothing: 'no electrical work: no paper',
+  nothing: 'no electrical work: no document',
   'like for like': 'like for like',
   remedial: 'a repair or alteration',
   'new circuit': 'a circuit new or renewed',

@@ -44,7 +44,7 @@ export function OptionsStage() {
   if (set && !writing) return <Offered set={set} write={setWriting} />;
   const head = (
     <header>
-      <h1 className="text-xl">Ways to put it right</h1>
+      <h1 className="text-xl">Remedial options</h1>
       <p className="text-sm text-faint">
         Drafted from the findings that are open, with the firm’s minutes and prices. Change any line; what is offered is
         what the client compares and accepts.
@@ -102,7 +102,7 @@ function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew')
     <section className="space-y-4">
       <header className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="min-w-60 flex-1">
-          <h1 className="text-xl">Ways to put it right</h1>
+          <h1 className="text-xl">Remedial options</h1>
           <p className="text-sm text-faint">Offered {showMoment(new Date(set.at))}.</p>
         </div>
         {!accepted && !practice && (
@@ -112,7 +112,7 @@ function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew')
         )}
         {!practice && (
           <a className={linkLook('plain')} href={`/api/jobs/${jobId}/options`} target="_blank" rel="noreferrer">
-            On paper
+            As PDF
           </a>
         )}
         {!accepted && <Button onClick={() => setHeard(true)}>Accepted by word of mouth</Button>}
@@ -159,8 +159,8 @@ function Accepted({ set }: { set: Options }) {
       {words && <span className="block">“{words}”</span>}
       <span className="block text-sm text-faint">
         {papersBegun(job, set, accepted.chosen).length > 0
-          ? 'Its papers are begun in this job, with these lines as their quote.'
-          : 'It calls for no paper.'}
+          ? 'Its documents are started in this job, with these lines as their quote.'
+          : 'It needs no document.'}
       </span>
     </p>
   );

@@ -121,7 +121,7 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
       )}
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button look="next" className="min-h-11" disabled={marks.length === 0} onClick={() => void keep()}>
-        Keep it drawn upon
+        Save drawing
       </Button>
     </div>
   );

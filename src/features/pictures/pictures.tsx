@@ -124,7 +124,7 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
                       append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Taken off' } }])
                     }
                   >
-                    <X size={14} aria-hidden /> Take off
+                    <X size={14} aria-hidden /> Remove
                   </Button>
                 </span>
               )}

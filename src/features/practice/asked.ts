@@ -23,7 +23,7 @@ export const quizzes = [
     id: 'which-document',
     title: 'Which document?',
     minutes: 5,
-    says: 'Eight jobs as somebody tells them: which paper is due, and whether building control has to know.',
+    says: 'Eight jobs as a client describes them: which document is required, and whether building control must be notified.',
   },
 ] as const;
 

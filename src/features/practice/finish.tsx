@@ -1,5 +1,6 @@
 'use client';
 
+import { orderedDocuments } from '../../core/certificates/documents';
 import { useState } from 'react';
 import type { Paper } from '../../core/practice/act';
 import { capital } from '../../core/words/capital';
@@ -9,7 +10,7 @@ import { Dialog } from '../../ui/dialog';
 import { ToggleGroup } from '../../ui/toggle-group';
 import type { OnVisit } from './use-visit';
 
-const documents = ['EICR', 'EIC', 'MWC'] as const;
+const documents = orderedDocuments.map(({ kind }) => kind);
 
 /** The report is handed over: which document, what it comes to, what was not reached. Then the house is laid open. */
 export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
@@ -74,7 +75,7 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
               })
             }
           >
-            Hand it over, and show the house
+            Submit, and show the house
           </Button>
         </div>
       </Dialog>

@@ -37,7 +37,7 @@ export function Found({ on: { house, visit, does }, place }: { on: OnVisit; plac
                 {claim.regulation && `, ${claim.regulation}`}
               </span>
             </span>
-            <Button look="quiet" aria-label="Strike it" onClick={() => does({ is: 'unclaim', index })}>
+            <Button look="quiet" aria-label="Remove" onClick={() => does({ is: 'unclaim', index })}>
               <Trash2 size={15} aria-hidden />
             </Button>
           </li>
@@ -84,7 +84,7 @@ export function Found({ on: { house, visit, does }, place }: { on: OnVisit; plac
           className="min-h-9 w-full rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
         />
         <Button look="next" type="submit" className="w-full" disabled={!sort || !code}>
-          Write it down
+          Save
         </Button>
       </form>
     </div>

@@ -27,9 +27,8 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
     <>
       <h1 className="text-3xl">Practice</h1>
       <p className="max-w-2xl py-2">
-        Houses that never stood, with faults nobody tells you of. Isolate, look, test, code: the readings come from the
-        same physics as the real benches, and at the end the house is laid open. What would hurt in life is only said
-        here.
+        Simulated properties with hidden faults. Isolate, look, test, code: the readings come from the same physics as
+        the real benches, and at the end the house is laid open. What would hurt in life is only said here.
       </p>
       {unknown && (
         <p role="alert" className="border-y border-rule-strong py-2 font-semibold">

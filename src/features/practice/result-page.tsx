@@ -90,12 +90,12 @@ export function ResultPage({ on, exercise, findings }: Props) {
         </Button>
         <Button onClick={again}>This house again</Button>
         <a href={`/practice/${house.number}`} className={linkLook('plain')}>
-          Its paper
+          Its document
         </a>
       </div>
       <section aria-labelledby="truth" className="pb-4">
         <h2 id="truth" className="border-b border-rule-strong pb-1 text-xl">
-          What the house really was
+          What was wrong
         </h2>
         <div className="grid gap-x-8 md:grid-cols-[1fr_20rem]">
           <ol>

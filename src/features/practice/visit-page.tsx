@@ -54,7 +54,7 @@ function AtTheHouse({ on, exercise }: { on: OnVisit; exercise: Exercise | null }
             Leave
           </Button>
           <a href={`/practice/${house.number}`} className={linkLook('plain')}>
-            The paper
+            The document
           </a>
           <Finish on={on} />
         </div>

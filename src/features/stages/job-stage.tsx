@@ -65,7 +65,7 @@ async function loadAll(): Promise<boolean> {
 /** The stage one is in. The others are loaded behind it, so that each opens without the network. */
 export function JobStage() {
   const { stage } = usePlace();
-  const { loaded } = useJob();
+  const loaded = useJob((held) => held.loaded);
   const [isWhole, setIsWhole] = useState(false);
   useEffect(() => {
     if (loaded) void loadAll().then(setIsWhole);

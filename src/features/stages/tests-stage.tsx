@@ -5,15 +5,14 @@ import { Select } from '../../ui/select';
 import { Tabs } from '../../ui/tabs';
 import { useNarrow } from '../../ui/use-narrow';
 import { BenchHand } from '../benches/frame/bench-hand';
-import { BenchProvider } from '../benches/frame/bench-provider';
-import { ReadingPad } from '../benches/frame/reading-pad';
+import { Measuring } from '../measure/measuring';
 import { benchParts } from '../benches/registry';
 import { type BenchName, benchAddress, benchTitles, benches } from '../workspace/address';
 import { usePlace } from '../workspace/place';
 
 /** The hour between locking off and restoring: all benches on one page, so that none of them needs the network to open. */
 export function TestsStage() {
-  const { jobId } = useJob();
+  const jobId = useJob((held) => held.jobId);
   const { query, go: goTo } = usePlace();
   const isNarrow = useNarrow();
   const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
@@ -22,7 +21,7 @@ export function TestsStage() {
     goTo(benchAddress(jobId, to, way), to === bench ? 'instead' : 'beyond');
   const Bench = benchParts[bench];
   return (
-    <BenchProvider>
+    <Measuring>
       <h1 className="sr-only">Tests: {benchTitles[bench]}</h1>
       {isNarrow ? (
         <>
@@ -38,8 +37,8 @@ export function TestsStage() {
               />
             }
           />
-          <div className="pb-96 pt-2">
-            <Bench wayId={wayId} go={go} />
+          <div className="pt-2">
+            <Bench name={bench} wayId={wayId} go={go} />
           </div>
         </>
       ) : (
@@ -51,11 +50,10 @@ export function TestsStage() {
           between={<BenchHand name={bench} />}
         >
           <div className="pt-3">
-            <Bench wayId={wayId} go={go} />
+            <Bench name={bench} wayId={wayId} go={go} />
           </div>
         </Tabs>
       )}
-      <ReadingPad />
-    </BenchProvider>
+    </Measuring>
   );
 }

@@ -1,5 +1,6 @@
 'use server';
 
+import { documentKinds } from '../../core/certificates/documents';
 import { v7 } from 'uuid';
 import * as z from 'zod';
 import { firmStream } from '../../core/catalogue';
@@ -7,7 +8,7 @@ import { line } from '../../core/installation/text';
 import { append } from '../../server/streams';
 import { requireAsker } from '../../server/who';
 
-const missed = z.object({ what: line.min(1), document: z.enum(['EICR', 'EIC', 'MWC']).nullable().catch(null) });
+const missed = z.object({ what: line.min(1), document: z.enum(documentKinds).nullable().catch(null) });
 
 /** Puts what was missed on the firm's list; answers only what is in the way. */
 export async function missedAction(form: unknown): Promise<string | null> {

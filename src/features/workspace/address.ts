@@ -2,22 +2,18 @@ import { type Place, placeKey } from '../../core/installation/place';
 import type { Stage } from '../../core/job/document-definition';
 import { wayOfSubject } from '../../core/job/job';
 import type { Readings } from '../../core/job/view';
+import { families } from '../../core/measurements/families';
 import { houseOfPaper } from '../../core/practice/paper-stream';
 
-/** The benches there are, in their order. What stands behind each is in `benches/registry`. */
+export type BenchName = 'plan' | 'board' | NonNullable<(typeof families)[number]['bench']>['name'] | 'leaving';
+
+/** The pages of the tests there are, in their order: one for each family that has one. What stands behind each is in `benches/registry`. */
 export const benchTitles = {
   plan: 'Plan',
   board: 'Board',
-  continuity: 'Continuity',
-  ring: 'Rings',
-  insulation: 'Insulation',
-  origin: 'Origin',
-  loop: 'Zs',
-  residual: 'RCDs',
-  function: 'Function',
-  leaving: 'Leaving',
-} as const;
-export type BenchName = keyof typeof benchTitles;
+  ...Object.fromEntries(families.flatMap(({ bench }) => (bench ? [[bench.name, bench.title]] : []))),
+  leaving: 'Before you leave',
+} as Readonly<Record<BenchName, string>>;
 export const benches = Object.keys(benchTitles) as BenchName[];
 
 /** Where a job is: among the firm's, or in its practice house. */

@@ -3,7 +3,7 @@
 import { differenceInDays } from 'date-fns/differenceInDays';
 import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
-import { useJob } from '../../client/job-provider';
+import { type JobHere, useJob } from '../../client/job-provider';
 import { type Slot, keyOf } from '../../core/installation/slot';
 import { governingOf } from '../../core/job/governing';
 import { toNumber } from '../../core/quantity/exact';
@@ -13,27 +13,28 @@ import { earlierAt, limitFigure, sayEarlier, sayTrend, trendAt } from '../../cor
 import { showDay } from '../../core/words/day';
 import { TrendChart } from './trend-chart';
 
-function limitAt(view: ReturnType<typeof useJob>, slot: Slot): number | null {
+function limitAt(view: JobHere, slot: Slot): number | null {
   const definition = view.tests.of(slot);
   return definition ? limitFigure(definition, view.verdicts.get(keyOf(slot))?.judgement ?? null) : null;
 }
 
 /** What was read here at earlier visits, and how it moved since; nothing where nobody read it before. */
 export function EarlierReadings({ slot }: { slot: Slot }) {
-  const view = useJob();
   const [now] = useState(() => new Date());
-  const earlier = earlierAt(view, slot);
-  const [last] = earlier;
-  if (!last) return null;
-  const today = governingOf(view, slot)?.body.value;
-  const limit = limitAt(view, slot);
-  const years = last.visit.on ? differenceInDays(now, parseISO(last.visit.on)) / 365.25 : null;
-  const trend = today && today.is !== 'not-taken' ? trendAt(view, slot, today, limit, years) : null;
-  return (
-    <p className={`text-xs ${trend?.change === 'deteriorating' ? 'font-semibold' : 'text-faint'}`}>
-      {trend ? sayTrend(trend, showDay) : sayEarlier(earlier, showDay)}
-    </p>
-  );
+  const shown = useJob((view) => {
+    const earlier = earlierAt(view, slot);
+    const [last] = earlier;
+    if (!last) return null;
+    const today = governingOf(view, slot)?.body.value;
+    const limit = limitAt(view, slot);
+    const years = last.visit.on ? differenceInDays(now, parseISO(last.visit.on)) / 365.25 : null;
+    const trend = today && today.is !== 'not-taken' ? trendAt(view, slot, today, limit, years) : null;
+    return {
+      isWorse: trend?.change === 'deteriorating',
+      says: trend ? sayTrend(trend, showDay) : sayEarlier(earlier, showDay),
+    };
+  });
+  return shown && <p className={`text-xs ${shown.isWorse ? 'font-semibold' : 'text-faint'}`}>{shown.says}</p>;
 }
 
 /** The same drawn over the visits, where there are two figures at least. */

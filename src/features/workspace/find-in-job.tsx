@@ -4,9 +4,11 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { toast } from '../../ui/toast';
 import { type ListedJob, firmJobs } from '../../client/firm-jobs';
-import { useJob } from '../../client/job-provider';
-import { type Slot, keyOf, slotAt } from '../../core/installation/slot';
-import { isSpare } from '../../core/installation/way';
+import { useJobNow } from '../../client/job-provider';
+import { deviceFieldNames, listDevices } from '../../core/installation/devices';
+import { type Slot, keyOf } from '../../core/installation/slot';
+
+import { listSlots } from '../../core/job/list-slots';
 import { governingOf } from '../../core/job/governing';
 import { nameOfSlot } from '../../core/job/slot-name';
 import { showValue } from '../../core/quantity/reading-value';
@@ -17,38 +19,23 @@ import type { Findable, FindableGroup } from '../../ui/palette';
 import { addressOf, benchAddress, benchTitles, benches, jobAddress, stageAddress } from './address';
 import { usePlace } from './place';
 
-/** Every slot of the job that a cell is there for: the origin's, each board's, each circuit's that applies to it. */
-function slotsOf({ job, tests }: ReturnType<typeof useJob>): Slot[] {
-  const at = (on: Slot['on'], of: Slot['on']['of']) =>
-    tests.slots.filter((each) => each.on === of).map((each) => slotAt(on, each.measure));
-  const ways = [...job.ways.values()].filter((way) => !isSpare(way));
-  return [
-    ...at({ of: 'supply' }, 'supply'),
-    ...[...job.boards.keys()].flatMap((id) => at({ of: 'board', id }, 'board')),
-    ...ways.flatMap((way) =>
-      tests.columns
-        .filter((column) => column.applies?.(way) ?? true)
-        .map((column) => slotAt({ of: 'way', id: way.id }, column.measure)),
-    ),
-  ];
-}
-
 /** Any circuit, reading, stage, bench, job or act, by a few letters. */
 export function FindInJob() {
-  const view = useJob();
+  const now = useJobNow();
   const { go } = usePlace();
   const router = useRouter();
   const [jobs, setJobs] = useState<readonly ListedJob[]>([]);
   const onOpen = useCallback(() => void firmJobs().then(setJobs), []);
 
   const groups = (): FindableGroup[] => {
+    const view = now();
     const { job, jobId, definition, document, isSealed, verdicts, undo, canUndo } = view;
     const to = (address: string) => () => go(address);
     const circuitOf = ({ on }: Slot) => {
       const way = on.of === 'way' ? job.ways.get(on.id) : undefined;
       return way && `circuit ${way.number} ${way.description ?? ''}`;
     };
-    const readings = slotsOf(view).map((slot): Findable => {
+    const readings = listSlots(view).map((slot): Findable => {
       const reading = governingOf(view, slot);
       const verdict = verdicts.get(keyOf(slot))?.judgement.verdict;
       const shown = reading
@@ -108,6 +95,19 @@ export function FindInJob() {
           aside: way.points ? `${way.points} points` : undefined,
           run: to(addressOf(view, jobId, { of: 'way', id: way.id, field: 'description' })),
         })),
+      },
+      {
+        name: 'Devices',
+        whenAsked: true,
+        items: [...job.boards.keys()].flatMap((boardId) =>
+          listDevices(job, boardId).map(({ key, name, kind, fields, ways }) => ({
+            id: key,
+            says: `Device: ${name}`,
+            also: deviceFieldNames.map((field) => fields[field] ?? '').join(' '),
+            aside: [kind, fields.serialNumber].filter(Boolean).join(', '),
+            run: to(benchAddress(jobId, 'board', ways[0]?.id)),
+          })),
+        ),
       },
       { name: 'Readings', items: readings, whenAsked: true },
       {

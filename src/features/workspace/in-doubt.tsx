@@ -1,23 +1,33 @@
 'use client';
 
+import isEqual from 'fast-deep-equal';
 import Link from 'next/link';
-import { useMemo } from 'react';
 import { useJob } from '../../client/job-provider';
 import { tests } from '../../core/catalogue';
 import { isolationsInDoubt, readingsInDoubt } from '../../core/certificates/readings-in-doubt';
 import { type Slot, keyOf } from '../../core/installation/slot';
 
+const nothing: {
+  readonly readings: ReturnType<typeof readingsInDoubt>;
+  readonly isolations: ReturnType<typeof isolationsInDoubt>;
+} = {
+  readings: [],
+  isolations: [],
+};
+
 function useInDoubt() {
-  const { job, doubts } = useJob();
-  return useMemo(
-    () => ({ readings: readingsInDoubt(job, tests, doubts), isolations: isolationsInDoubt(job, doubts) }),
-    [job, doubts],
+  return useJob(
+    ({ job, doubts }) =>
+      doubts.length === 0
+        ? nothing
+        : { readings: readingsInDoubt(job, tests, doubts), isolations: isolationsInDoubt(job, doubts) },
+    isEqual,
   );
 }
 
 /** One line on every page while readings of the job lean on an instrument that was not known to be sound. */
 export function InDoubtLine() {
-  const { instruments } = useJob();
+  const instruments = useJob((held) => held.instruments);
   const { readings, isolations } = useInDoubt();
   const [first] = readings;
   if (!first && isolations.length === 0) return null;

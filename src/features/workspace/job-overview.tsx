@@ -100,7 +100,7 @@ export function JobOverview() {
       <div className="space-y-8">
         <section aria-labelledby="wrong">
           <h2 id="wrong" className="text-lg">
-            What does not stand well
+            Needs attention
           </h2>
           {wrong.length + devices.wrong.length === 0 && (
             <p className="border-t border-rule py-2 text-sm text-faint">Nothing recorded so far falls short.</p>
@@ -159,7 +159,7 @@ export function JobOverview() {
         <Papers />
         <section aria-labelledby="latest">
           <h2 id="latest" className="text-lg">
-            Last in the ledger
+            Recent entries
           </h2>
           <ul>
             {latest.map((entry) => (

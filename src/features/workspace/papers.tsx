@@ -19,7 +19,7 @@ export function Papers() {
   return (
     <section aria-labelledby="papers">
       <h2 id="papers" className="text-lg">
-        Papers of this job
+        Documents
       </h2>
       <ul>
         {job.documents.map((each) => (
@@ -35,10 +35,10 @@ export function Papers() {
               </Link>
             )}
             {each.id === document.id ? (
-              <span className="text-sm">in hand</span>
+              <span className="text-sm">Current</span>
             ) : (
               <Button look="quiet" onClick={() => choose(each.id)}>
-                Turn to it
+                Open
               </Button>
             )}
           </li>
@@ -51,8 +51,8 @@ export function Papers() {
 
 function aboutOf(document: JobDocument, all: readonly JobDocument[]): string {
   const replaced = document.replaces && all.find((each) => each.id === document.replaces)?.issued?.body.number;
-  if (replaced) return `puts right ${replaced}`;
-  return document.works.description ?? (document.issued ? '' : 'being made');
+  if (replaced) return `replaces ${replaced}`;
+  return document.works.description ?? (document.issued ? '' : 'In progress');
 }
 
 function BeginPaper() {
@@ -81,15 +81,15 @@ function BeginPaper() {
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-rule py-2">
       <Select
-        label="Another paper"
-        placeholder="Another paper…"
+        label="Add document"
+        placeholder="Add document…"
         value={kind}
         options={kinds}
         onChange={setKind}
         className="min-w-0 flex-1"
       />
       <Button disabled={!kind} onClick={begin}>
-        Begin it
+        Start
       </Button>
     </div>
   );

@@ -13,11 +13,14 @@ const hereAndNow = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London',
 
 /** How long the van may still stand, and by when one has to be out: nothing where neither is said. */
 export function TimeLeft() {
-  const { job, visit } = useJob();
+  const { parkedUntil, latest } = useJob(({ job, visit }) => ({
+    parkedUntil: job.parkedUntil,
+    latest: visit?.latest ?? null,
+  }));
   const now = useNow(15_000);
   if (now === null) return null;
-  const parked = job.parkedUntil ? Math.floor((Date.parse(job.parkedUntil) - now) / 60_000) : null;
-  const out = visit?.latest ? minutesOf(visit.latest) - minutesOf(hereAndNow.format(now)) : null;
+  const parked = parkedUntil ? Math.floor((Date.parse(parkedUntil) - now) / 60_000) : null;
+  const out = latest ? minutesOf(latest) - minutesOf(hereAndNow.format(now)) : null;
   // Yesterday's ticket tells nobody anything.
   const said = [
     parked !== null && parked > -12 * 60 && left('Parking', parked),

@@ -48,7 +48,7 @@ type Props = {
  * asked for: a page kept on the device answers for every address of its job.
  */
 export function PlaceProvider({ asked, children }: Props) {
-  const own = jobAddress(useJob().jobId);
+  const own = jobAddress(useJob(({ jobId }) => jobId));
   const address = useAddress();
   // Rendered when the router moves by itself, and what it says stands while it leaves the job.
   const routed = `${usePathname()}?${useSearchParams().toString()}`;

@@ -4,7 +4,7 @@ import { type Slot, keyOf } from '../../core/installation/slot';
 import { showValue } from '../../core/quantity/reading-value';
 import { standing } from '../../core/job/job';
 import type { ReadingTaken } from '../../core/job/kinds/reading';
-import { useJob } from '../../client/job-provider';
+import { useJob, useJobNow } from '../../client/job-provider';
 import { Button } from '../../ui/button';
 import { toast } from '../../ui/toast';
 
@@ -19,11 +19,18 @@ export const showMoment = (iso: string | Date): string => time.format(new Date(i
 
 /** Readings that were struck, still there: figure, who took it and when, who struck it and why. */
 export function StruckReadings({ slot }: { slot: Slot }) {
-  const { job, people, append, isSealed } = useJob();
-  const struck = (job.readings.get(keyOf(slot)) ?? []).filter((reading) => reading.struck);
+  const key = keyOf(slot);
+  const now = useJobNow();
+  const readings = useJob(({ job }) => job.readings.get(key));
+  const { people, append, isSealed } = useJob((held) => ({
+    people: held.people,
+    append: held.append,
+    isSealed: held.isSealed,
+  }));
+  const struck = (readings ?? []).filter((reading) => reading.struck);
   if (struck.length === 0) return null;
   const restore = (body: ReadingTaken) => {
-    const stands = standing(job.readings.get(keyOf(slot)));
+    const stands = standing(now().job.readings.get(key));
     const why = `Back to ${showValue(body.value)}`;
     const outcome = append([
       ...stands.map(({ id }) => ({ kind: 'entry.struck' as const, body: { entryId: id, why } })),

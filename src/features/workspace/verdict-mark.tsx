@@ -1,7 +1,9 @@
+import isEqual from 'fast-deep-equal';
 import { useJob } from '../../client/job-provider';
 import { type Judgement, type Verdict, verdictWord } from '../../core/words/judgement';
 import { findingAddress } from './address';
 import { ContradictionsAt } from './contradictions-at';
+import { capital } from '../../core/words/capital';
 import { JobLink } from './place';
 import { sayNext } from '../../core/words/next-step';
 import { findingOfReading } from '../../core/certificates/finding-of-reading';
@@ -17,14 +19,14 @@ export function VerdictMark({ verdict, worded = false }: { verdict: Verdict; wor
   return (
     <span className="inline-flex items-center gap-1 whitespace-nowrap">
       <Mark shape={shapes[verdict]} label={worded ? undefined : verdictWord[verdict]} />
-      {worded && <span className="text-sm font-semibold">{verdictWord[verdict]}</span>}
+      {worded && <span className="text-sm font-semibold">{capital(verdictWord[verdict])}</span>}
     </span>
   );
 }
 
 /** A judgement in the open: expected, limit and source, arithmetic, what next. */
 export function Working({ judgement, slot = null }: { judgement: Judgement; slot?: Slot | null }) {
-  const { pack } = useJob();
+  const pack = useJob((held) => held.pack);
   const next = sayNext(pack, judgement.next);
   return (
     <dl className="grid grid-cols-[4.5rem_1fr] gap-x-2 gap-y-1 text-sm">
@@ -69,17 +71,21 @@ export function Working({ judgement, slot = null }: { judgement: Judgement; slot
 
 /** Where a reading is not met and the document tells of what exists: the way to its observation, filled in from it. */
 function AsFinding({ slot, judgement }: { slot: Slot; judgement: Judgement }) {
-  const view = useJob();
-  const found = findingOfReading(view, slot, judgement);
-  if (!found || view.isSealed || view.definition.about !== 'condition') return null;
-  const noted = view.job.observations.some(({ wayId }) => wayId !== null && wayId === found.wayId);
+  const shown = useJob((view) => {
+    const found = findingOfReading(view, slot, judgement);
+    if (!found || view.isSealed || view.definition.about !== 'condition') return null;
+    const noted = view.job.observations.some(({ wayId }) => wayId !== null && wayId === found.wayId);
+    return { found, noted, jobId: view.jobId };
+  }, isEqual);
+  if (!shown) return null;
+  const { found, noted, jobId } = shown;
   const { wayId, ...begins } = found;
   return (
     <>
       <dt className="text-faint">Finding</dt>
       <dd>
         <JobLink
-          href={findingAddress(view.jobId, { ...begins, way: wayId })}
+          href={findingAddress(jobId, { ...begins, way: wayId })}
           className="font-semibold underline underline-offset-4"
         >
           Write it as a finding

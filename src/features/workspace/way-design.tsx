@@ -17,6 +17,7 @@ import { conductorMaterials } from '../../core/installation/supply';
 import { demandPurposes } from '../../core/edition/rows';
 import { Checkbox } from '../../ui/checkbox';
 import { ChoiceField, EntryField, asLine, asNumber } from '../../ui/entry-field';
+import { describeWay } from '../../core/installation/devices';
 import { useJob } from '../../client/job-provider';
 import { VerdictMark, Working } from './verdict-mark';
 
@@ -27,7 +28,7 @@ const shown = (value: number | null | undefined) => (value === null || value ===
 export function WayDesign({ way }: { way: Way }) {
   const { append, pack, job, isSealed } = useJob();
   const record = (fields: Partial<WayFields>) => {
-    const outcome = append([{ kind: 'way.described', body: { wayId: way.id, fields } }]);
+    const outcome = append(describeWay(job, way, fields));
     if (!outcome.ok) toast(outcome.reason);
   };
   const capacity = judgeWayCapacity(pack, way);

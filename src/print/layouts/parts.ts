@@ -118,6 +118,14 @@ export function testResults(sheet: Sheet, board: BoardSchedule): void {
     { size: 7.5, colour: '#575f6d' },
   );
   for (const note of board.notes) sheet.paragraph(note, { size: 8 });
+  if (!board.devices) return;
+  sheet.heading(3, 'Devices');
+  const widths = [150, 170, 90];
+  sheet.table(
+    board.devices.headings.map((heading, index) => ({ heading, width: widths[index] ?? 100 })),
+    board.devices.rows.map((row) => row.map((text, index): Cell => ({ text, head: index === 0 }))),
+    7.5,
+  );
 }
 
 /** What seems to contradict itself, in the words of the inspector who signed for it; nothing where nothing does. */

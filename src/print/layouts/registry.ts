@@ -1,6 +1,9 @@
 import 'server-only';
 import type { PrintedModel } from '../../core/certificates/printed-model';
 import type { Sealed } from '../print-asked';
+import { dangerNotice } from '../../core/certificates/danger-notice/definition';
+import type { DocumentKind } from '../../core/certificates/documents';
+import { dangerNoticePdf } from './danger-notice';
 import { reportPdf } from './eicr';
 import { certificatePdf } from './eic';
 import { formPdf } from './mwc';
@@ -16,7 +19,8 @@ type Layout = (
 ) => Promise<Buffer>;
 
 /** A layout for each kind of document: one file, one line here. Each reads the model as its own kind has it. */
-const layouts: Readonly<Record<string, Layout>> = {
+export const layouts: Readonly<Record<DocumentKind, Layout>> = {
+  DN: (model, sealed, at, pictures) => dangerNoticePdf(dangerNotice.model.read(model), sealed, at, pictures),
   EICR: (model, sealed, at, pictures) => reportPdf(eicr.model.read(model), sealed, at, pictures),
   EIC: (model, sealed, at, pictures) => certificatePdf(eic.model.read(model), sealed, at, pictures),
   MWC: (model, sealed, at, pictures) => formPdf(mwc.model.read(model), sealed, at, pictures),
@@ -24,7 +28,7 @@ const layouts: Readonly<Record<string, Layout>> = {
 
 /** Throws for a kind without a layout: the list is then incomplete. */
 export function layoutOf(kind: string): Layout {
-  const layout = layouts[kind];
+  const layout = Object.hasOwn(layouts, kind) ? layouts[kind as DocumentKind] : undefined;
   if (!layout) throw new Error(`There is no layout for ${kind}`);
   return layout;
 }

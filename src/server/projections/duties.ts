@@ -1,6 +1,6 @@
 import 'server-only';
 import { eq } from 'drizzle-orm';
-import { dutiesOf } from '../../core/certificates/duties';
+import { dutiesOf } from '../../core/certificates/documents';
 import { leftOpen } from '../../core/certificates/left-open';
 import { duty } from '../schema';
 import type { Projection } from './registry';

@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { viewOf } from '../../core/catalogue';
 import { labelKindNames, labelsOf } from '../../core/certificates/labels';
-import { dangerNotice, distributorReport } from '../../core/certificates/letters';
+import { dangerLetter, distributorReport } from '../../core/certificates/letters';
 import { offerOf } from '../../core/certificates/offer';
 import { offered } from '../../core/certificates/options';
 import { findDocument, modelOf } from '../documents';
@@ -98,7 +98,7 @@ export const getDraftPdf = signedIn<{ params: Promise<{ jobId: string }> }>(asyn
   return printedNow({ kind, model, sealed: null, at: new Date(), pictures }, fileNameOf(model, null), asker.firmId);
 });
 
-const letters = { danger: dangerNotice, distributor: distributorReport } as const;
+const letters = { danger: dangerLetter, distributor: distributorReport } as const;
 
 /** A paper of a finding to hand over at once, before any report: a danger notice, or a report to the distributor. */
 export const getLetter = signedIn<{ params: Promise<{ jobId: string; observationId: string }> }>(

@@ -151,7 +151,7 @@ function description() {
       },
       '/heads/authority': {
         get: {
-          summary: 'The certificate by which a PDF reader trusts the signatures of papers issued here',
+          summary: 'The certificate by which a PDF reader trusts the signatures of documents issued here',
           security: [],
           responses: { 200: { description: 'X.509 in DER.', content: { 'application/pkix-cert': {} } }, 404: problem },
         },

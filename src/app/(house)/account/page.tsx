@@ -23,7 +23,7 @@ export default async function AccountPage() {
               <dd>{position}</dd>
               <dt>Signs in with</dt>
               <dd>{email}</dd>
-              <dt>May act as</dt>
+              <dt>Role</dt>
               <dd>{roles.join(', ')}</dd>
             </dl>
             <p className="pt-2 text-sm text-faint">A supervisor changes these on the page of the firm.</p>

@@ -4,7 +4,7 @@ import { jobsToPrice } from '../../../server/list-jobs';
 import { requireAsker } from '../../../server/who';
 import { FirmHere } from '../firm-here';
 
-export const metadata: Metadata = { title: 'Money' };
+export const metadata: Metadata = { title: 'Earnings' };
 
 export default async function Money() {
   const { firmId } = await requireAsker();

@@ -5,7 +5,7 @@ import { LinkClosed } from '../../../features/handover/link-closed';
 import { offeredByLink } from '../../../server/options';
 import { whoIsAsking } from '../../../server/who';
 
-export const metadata: Metadata = { title: 'Ways to put it right', robots: { index: false }, referrer: 'no-referrer' };
+export const metadata: Metadata = { title: 'Remedial options', robots: { index: false }, referrer: 'no-referrer' };
 
 export default async function ChoosePage({ params }: { params: Promise<{ token: string }> }) {
   await connection();

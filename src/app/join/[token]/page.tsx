@@ -23,7 +23,7 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
         <>
           <h1 className="pb-2 text-2xl">This invitation is not open</h1>
           <p>
-            It was used, taken back, or has run out after a week. Ask whoever sent it for another, or{' '}
+            It was used or withdrawn, or has expired after a week. Ask the sender for another, or{' '}
             <Link href="/sign-in" className="underline underline-offset-4">
               sign in
             </Link>

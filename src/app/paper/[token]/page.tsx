@@ -5,7 +5,7 @@ import { LinkClosed } from '../../../features/handover/link-closed';
 import { readByLink } from '../../../server/links';
 import { whoIsAsking } from '../../../server/who';
 
-export const metadata: Metadata = { title: 'Your paper', robots: { index: false }, referrer: 'no-referrer' };
+export const metadata: Metadata = { title: 'Your document', robots: { index: false }, referrer: 'no-referrer' };
 
 export default async function PaperPage({ params }: { params: Promise<{ token: string }> }) {
   await connection();

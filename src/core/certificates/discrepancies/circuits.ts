@@ -19,7 +19,7 @@ import { polarity } from '../../measurements/polarity/slots';
 import { rcdButton, rcdFive, rcdTime } from '../../measurements/residual/slots';
 import { ringR1, ringR2, ringRn } from '../../measurements/ring/slots';
 import { isBathRoom } from '../../work/premises';
-import { doubtOfType, residualDevices } from '../../work/residual-devices';
+import { doubtOfType, listResidualDevices } from '../../measurements/residual/devices';
 import { isCovered } from '../covered';
 import type { Detector, Evidence, Finding, Side } from './discrepancy';
 import { itemsFor } from './items';
@@ -397,7 +397,7 @@ const counts: Detector = ({ view, ways }) => {
 
 /** Type AC devices before loads with direct current in them. */
 const residualTypes: Detector = ({ view, ways }) =>
-  residualDevices(view.job).flatMap((device): Finding[] => {
+  listResidualDevices(view.job).flatMap((device): Finding[] => {
     const doubt = doubtOfType(device);
     const behind = device.ways.filter((way) => ways.includes(way));
     // Without such a load by name it is a question to the occupant, and nothing that contradicts.

@@ -1,48 +1,33 @@
-import { explainedOf } from '../discrepancies/explained';
 import { picturesOf } from '../pictures';
-import { editionPrinted } from '../../edition/own-edition';
 import { judgeDemand } from '../../installation/demand';
 import type { Firm } from '../../job/document-definition';
 import type { JobView } from '../../job/view';
 import { exact, toFixed } from '../../quantity/exact';
-import { showDay } from '../../words/day';
 import { fact, printed } from '../fact';
 import { demandOfJob } from '../job-demand';
-import { declarationsOf, instrumentsOf, replaced } from '../paper';
+import { declarationsOf, headOf, instrumentsOf } from '../paper';
 import { scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
-import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
-import { remediesOf, whereFacts, whoFacts, worksFacts } from '../works';
+import { installationFacts } from '../supply-facts';
+import { remediesOf, worksFacts } from '../works';
 import type { Certificate } from './model';
 
 /** The certificate a job makes as it stands, complete or not: a draft prints dashes where something is missing. */
 export function buildCertificate(view: JobView, firm: Firm): Certificate {
-  const { job, document, pack } = view;
+  const { document } = view;
   const { works } = document;
   return {
     version: 1,
     kind: 'EIC',
-    edition: editionPrinted(pack),
-    reference: job.opened?.body.reference ?? '',
-    replaces: replaced(view),
-    explained: explainedOf(view),
+    ...headOf(view, firm),
     pictures: picturesOf(view),
-    firm,
-    client: whoFacts(view),
-    site: whereFacts(view),
     works: worksFacts(view),
     extentCovered: printed(works.extentCovered),
     extentNotCovered: printed(works.extentNotCovered),
     existing: printed(works.existing),
     departures: printed(works.departures),
     remedies: remediesOf(view),
-    comeBack: [
-      fact('Next inspection by', showDay(document.comeBack?.dueOn)),
-      fact('Because', document.comeBack?.reason),
-    ],
-    supply: supplyFacts(view),
-    earthing: earthingFacts(view),
-    mainSwitch: mainSwitchFacts(view),
+    ...installationFacts(view),
     demand: demandOf(view),
     inspection: scheduleOfInspections(view),
     boards: schedulesOfTests(view),

@@ -1,14 +1,20 @@
 import type { DocumentDefinition } from '../../job/document-definition';
 import { buildCertificate } from './build';
 import { plainWorks } from '../works-plain';
+import { workDuties } from '../duties';
 import { gapsOf } from './gaps';
 import { type Certificate, certificateModel } from './model';
 
 /** Electrical Installation Certificate: new work, with a new circuit or board in it. */
-export const eic: DocumentDefinition<Certificate> = {
+export const eic: DocumentDefinition<Certificate, 'EIC'> = {
   kind: 'EIC',
   title: 'Electrical Installation Certificate',
+  label: 'Installation certificate',
   about: 'works',
+  ordered: true,
+  oneCircuit: false,
+  minutes: { visit: 20, board: 15, circuit: 11, point: 1, paper: 25 },
+  duties: workDuties,
   recommends: true,
   stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'review'],
   schedule: (pack) => pack.inspectionEic,

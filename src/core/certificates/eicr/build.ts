@@ -1,6 +1,4 @@
-import { explainedOf } from '../discrepancies/explained';
 import { picturesOf } from '../pictures';
-import { editionPrinted } from '../../edition/own-edition';
 import { type Firm } from '../../job/document-definition';
 import { reportReasonWords } from '../../job/kinds/brief';
 import type { NoteSort } from '../../job/kinds/note';
@@ -12,34 +10,23 @@ import { showDay } from '../../words/day';
 import { assess } from '../assessment';
 import { type Fact, fact, printed } from '../fact';
 import { sayTold } from '../letters';
-import { declarationsOf, instrumentsOf, replaced } from '../paper';
+import { declarationsOf, headOf, instrumentsOf } from '../paper';
 import { notInspected, scheduleOfInspections } from '../schedule-of-inspections';
 import { schedulesOfTests } from '../schedule-of-tests';
-import { earthingFacts, mainSwitchFacts, supplyFacts } from '../supply-facts';
+import { installationFacts } from '../supply-facts';
 import { whereOf } from '../../job/kinds/observation';
 import type { Report } from './model';
 
 /** The report a job makes as it stands, complete or not: a draft prints dashes where something is missing. */
 export function buildReport(view: JobView, firm: Firm): Report {
-  const { job, document, pack } = view;
-  const { client, site, brief } = job;
+  const { job, document } = view;
+  const { brief } = job;
   const inspection = scheduleOfInspections(view);
   return {
     version: 3,
     kind: 'EICR',
-    edition: editionPrinted(pack),
-    reference: job.opened?.body.reference ?? '',
-    replaces: replaced(view),
-    explained: explainedOf(view),
+    ...headOf(view, firm),
     pictures: picturesOf(view),
-    firm,
-    client: [
-      fact('Client', client.name),
-      fact('Address', client.address),
-      fact('Telephone', client.telephone),
-      fact('E-mail', client.email),
-    ],
-    site: [fact('Installation at', site.address), fact('Occupier', site.occupier), fact('Premises', site.premises)],
     brief: [
       fact('Reason for the report', brief.reason ? reportReasonWords[brief.reason] : null),
       fact('Inspected', inspectedDays(view)),
@@ -61,13 +48,7 @@ export function buildReport(view: JobView, firm: Firm): Report {
     notInspected: notInspected(inspection.flatMap((section) => section.items)),
     assessment: assessmentOf(view),
     summary: printed(document.summary),
-    comeBack: [
-      fact('Next inspection by', showDay(document.comeBack?.dueOn)),
-      fact('Because', document.comeBack?.reason),
-    ],
-    supply: supplyFacts(view),
-    earthing: earthingFacts(view),
-    mainSwitch: mainSwitchFacts(view),
+    ...installationFacts(view),
     observations: observationsOf(view),
     inspection,
     boards: schedulesOfTests(view),

@@ -1,15 +1,21 @@
 import { type DocumentDefinition } from '../../job/document-definition';
 import { outcomes } from '../../job/outcome';
 import { assessmentOf, buildReport } from './build';
+import { reportDuties } from '../duties';
 import { gapsOf } from './gaps';
 import { type Report, reportModel } from './model';
 import { plainReport } from './plain';
 
 /** Electrical Installation Condition Report: periodic inspection of what exists. */
-export const eicr: DocumentDefinition<Report> = {
+export const eicr: DocumentDefinition<Report, 'EICR'> = {
   kind: 'EICR',
   title: 'Electrical Installation Condition Report',
+  label: 'Condition report',
   about: 'condition',
+  ordered: true,
+  oneCircuit: false,
+  minutes: { visit: 25, board: 20, circuit: 9, point: 1.2, paper: 30 },
+  duties: reportDuties,
   recommends: true,
   stages: ['brief', 'origin', 'isolation', 'inspection', 'tests', 'circuits', 'observations', 'review', 'options'],
   schedule: (pack) => pack.inspectionEicr,

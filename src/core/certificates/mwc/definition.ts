@@ -1,14 +1,20 @@
 import type { DocumentDefinition } from '../../job/document-definition';
 import { buildForm } from './build';
 import { plainWorks } from '../works-plain';
+import { workDuties } from '../duties';
 import { gapsOf } from './gaps';
 import { type WorksForm, formModel } from './model';
 
 /** Minor Electrical Installation Works Certificate: an addition or alteration to one existing circuit. */
-export const mwc: DocumentDefinition<WorksForm> = {
+export const mwc: DocumentDefinition<WorksForm, 'MWC'> = {
   kind: 'MWC',
   title: 'Minor Electrical Installation Works Certificate',
+  label: 'Minor works',
   about: 'works',
+  ordered: true,
+  oneCircuit: true,
+  minutes: { visit: 15, board: 0, circuit: 15, point: 2, paper: 10 },
+  duties: workDuties,
   recommends: false,
   stages: ['brief', 'origin', 'isolation', 'tests', 'circuits', 'review'],
   schedule: () => [],

@@ -4,8 +4,8 @@ import { firmKind } from '../kind';
 
 const missedNoted = z.object({
   what: line.min(1),
-  /** On what sort of paper it was missed; null where it belongs with everything. */
-  document: z.enum(['EICR', 'EIC', 'MWC']).nullable(),
+  /** With which kind of document it was missed; null where it belongs with everything. */
+  document: line.min(1).nullable(),
 });
 export type Missed = z.infer<typeof missedNoted> & { readonly id: string; readonly times: number };
 

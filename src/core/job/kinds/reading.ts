@@ -98,6 +98,14 @@ export const taken = jobKind({
     const marked = (job.readings.get(key) ?? []).map((each) => (each.entry.id === entry.id ? { entry, struck } : each));
     job.readings.set(key, marked);
   },
+  numbered(job, entry) {
+    const key = keyOfReading(entry);
+    const held = job.readings.get(key) ?? [];
+    job.readings.set(
+      key,
+      held.map((each) => (each.entry.id === entry.id ? { ...each, entry } : each)),
+    );
+  },
   admit(job, body, { lists }) {
     const definition = lists.tests.of(body.slot);
     if (!definition) return lists.tests.whyNot(body.slot);

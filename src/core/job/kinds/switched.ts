@@ -14,7 +14,7 @@ export function setDevice(job: InMaking<Job>, of: Device, state: DeviceState, at
   job.switched.set(deviceKey(of), { device: of, state, at });
 }
 
-function whyNoDevice(job: Job, of: Device): string | null {
+export function whyNoDevice(job: Job, of: Device): string | null {
   switch (of.of) {
     case 'supply':
       return null;

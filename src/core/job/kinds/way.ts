@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { installedKey, residualOf } from '../../installation/devices';
 import { wayFields } from '../../installation/way';
 import { type InMaking, unchanged } from '../../ledger/kind';
 import type { Job } from '../job';
@@ -71,7 +72,10 @@ export const wayDescribed = jobKind({
   touches: ['ways'],
   apply(job, { body }) {
     const way = job.ways.get(body.wayId);
-    if (way) job.ways.set(way.id, Object.assign({}, way, body.fields));
+    if (!way) return;
+    const { residualGroup: group } = body.fields;
+    const rcd = group && job.devices.get(installedKey({ of: 'residual', boardId: way.boardId, group }));
+    job.ways.set(way.id, { ...way, ...(rcd ? residualOf(rcd.fields) : {}), ...body.fields });
   },
   admit: (job, { wayId: id, fields: { neutralSharedWith: other } }) =>
     whyNoWay(job, id) ??

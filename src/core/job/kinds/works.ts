@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { day, line, paragraph } from '../../installation/text';
+import { unchanged } from '../../ledger/kind';
 import { jobKind } from '../kind';
 import { changeDocument, readingsNow, whyNotIn } from './document';
 import { whyNoWay } from './way';
@@ -45,6 +46,8 @@ const worksFields = z
     wayIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
     /** Findings of a report that it puts right. */
     observationIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
+    /** Of a danger notice: the findings it warns of. It repairs none of them. */
+    dangerIds: z.array(z.uuid().toLowerCase()).max(200).nullable(),
     /** Whether building control has to know, and what that comes to. */
     notice: line.nullable(),
     notifiable: z.union([z.boolean(), z.literal('check locally')]).nullable(),
@@ -69,19 +72,23 @@ export const workStarted = jobKind({
 
 export const worksDescribed = jobKind({
   body: z.object({ documentId: z.uuid().toLowerCase(), fields: worksFields }),
-  versions: [{ name: 'whether it is notifiable is a field', upcast: sayNotifiable }],
+  versions: [
+    { name: 'whether it is notifiable is a field', upcast: sayNotifiable },
+    unchanged('may name the findings a danger notice warns of'),
+  ],
   touches: ['documents'],
   office: true,
   apply: (job, { body: { documentId, fields } }) =>
     changeDocument(job, documentId, ({ works }) => ({ works: { ...works, ...fields } })),
-  admit(job, { documentId, fields: { wayIds, newWayIds, observationIds } }) {
+  admit(job, { documentId, fields: { wayIds, newWayIds, observationIds, dangerIds } }) {
     const wrong = whyNotIn(job, documentId);
     if (wrong) return wrong;
     for (const wayId of [...(wayIds ?? []), ...(newWayIds ?? [])]) {
       const why = whyNoWay(job, wayId);
       if (why) return why;
     }
-    return observationIds?.some((id) => !job.observations.some((observation) => observation.id === id))
+    const named = [...(observationIds ?? []), ...(dangerIds ?? [])];
+    return named.some((id) => !job.observations.some((observation) => observation.id === id))
       ? 'There is no such observation.'
       : null;
   },

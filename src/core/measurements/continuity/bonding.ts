@@ -56,11 +56,13 @@ export function judgeBonding(
           text: `${toShortest(most, 4)} Ω for ${lengthMetres} m of ${csaMm2} mm², joints included`,
           source: '643.2.1; conductor resistance × length',
           figure: `${toShortest(most, 4)} Ω`,
+          amount: most,
         }
       : {
           text: `${ohms(most)}, a rule of thumb`,
           source: pack.bondingRuleOfThumbOhms.source,
           figure: `${toShortest(most, 4)} Ω`,
+          amount: most,
         };
   if (value.is === 'not-taken') return notTaken('bonding', value, limit);
   const known = value.is === 'open' ? null : knownOf(value);
@@ -84,7 +86,12 @@ export function judgeBonding(
       rule: 'bonding.low',
       verdict: 'doubt',
       expected: ohms(expected),
-      limit: { ...limit, text: `not under ${toShortest(expected, 4)} Ω`, figure: `${toShortest(expected, 4)} Ω` },
+      limit: {
+        ...limit,
+        text: `not under ${toShortest(expected, 4)} Ω`,
+        figure: `${toShortest(expected, 4)} Ω`,
+        amount: undefined,
+      },
       working: [
         reason('bonding.low', {
           run: `${lengthMetres} m of ${csaMm2} mm²`,

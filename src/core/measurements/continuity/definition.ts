@@ -12,6 +12,7 @@ import { judgeBonding } from './bonding';
 import { judgeMetalwork, judgeRadial } from './continuity';
 import { judgeExtraneous, judgeSupplementaryBonding, operatingAmps } from './protective';
 import { conductorContinuity, extraneous, metalwork, r1r2, r2, supplementary } from './slots';
+import { plan } from './plan';
 
 const measured = { spec: continuityOhms, dead: true, order: 'continuity' } as const;
 const ofWay = { ...measured, on: 'way', governs: 'highest', home: { stage: 'circuits' } } as const;
@@ -38,9 +39,21 @@ const radial =
   };
 
 /** Continuity of the origin's conductors, of circuits by R1+R2 or R2, and of metalwork. */
-export const continuity: TestDefinition = {
+export const continuity: TestDefinition<'continuity', 'continuity'> = {
   family: 'continuity',
   title: 'Continuity',
+  bench: { name: 'continuity', title: 'Continuity' },
+  cards: [
+    'lead-null',
+    'r1r2-radial',
+    'r2-long-lead',
+    'polarity-dead',
+    'main-bonding-continuity',
+    'earthing-conductor-continuity',
+    'supplementary-bonding-continuity',
+    'extraneous-part-test',
+  ],
+  plan,
   finders: [r1r2, r2, metalwork],
   slots: [
     {

@@ -2,6 +2,7 @@ import type { SlotDefinition, TestDefinition } from '../../job/test-definition';
 import { confirmation } from '../../quantity/reading-spec';
 import { judgeFunction } from './functional';
 import { type FunctionName, functionOf, functions } from './slots';
+import { plan } from './plan';
 
 const words: Record<FunctionName, string> = {
   switches: 'switches break the line',
@@ -30,9 +31,12 @@ const tried = (on: 'way' | 'supply', name: FunctionName): SlotDefinition => ({
 });
 
 /** Switches, isolators, interlocks, fans and alarms: tried by hand, once it is live (643.10). */
-export const functional: TestDefinition = {
+export const functional: TestDefinition<'functional', 'function'> = {
   family: 'functional',
-  title: 'Function',
+  title: 'Functional tests',
+  bench: { name: 'function', title: 'Functional tests' },
+  cards: ['functional'],
+  plan,
   finders: [functionOf('switches'), functionOf('isolator'), functionOf('controls')],
   slots: functions.flatMap((name) =>
     name === 'main switch' || name === 'alarms linked' || name === 'emergency light'

@@ -18,6 +18,7 @@ import {
   neutralEarth,
   neutralEarthOver,
 } from './slots';
+import { plan } from './plan';
 
 const measured = {
   spec: megohms,
@@ -80,9 +81,12 @@ const side = (on: 'point' | 'way', measure: Measure, words: string, symbol: stri
 });
 
 /** Insulation resistance: what stands on paper, the pairs it is made of, and both sides of a circuit opened to find a fault. */
-export const insulation: TestDefinition = {
+export const insulation: TestDefinition<'insulation', 'insulation'> = {
   family: 'insulation',
   title: 'Insulation',
+  bench: { name: 'insulation', title: 'Insulation' },
+  cards: ['ir-l-n', 'ir-l-e', 'ir-n-e', 'ir-ln-e', 'ir-250-after-connection'],
+  plan,
   finders: [liveEarth, lineEarth, neutralEarth, liveLive],
   slots: [
     result(liveLive, 50, 'live to live', 'L–L'),

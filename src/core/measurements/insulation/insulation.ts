@@ -43,6 +43,7 @@ function judgeMegohms(value: ReadingValue, context: InsulationContext): Judgemen
     text: `at least ${least} MΩ at ${testVolts ?? test.testVolts} V`,
     source: `643.3; ${source}, ${pack.title}`,
     figure: `${least} MΩ`,
+    amount: exact(least),
   };
   if (value.is === 'not-taken') return notTaken('ir', value, limit);
   const known = knownOf(value);

@@ -15,6 +15,7 @@ import { judgeLineNeutralLoop } from '../continuity/protective';
 import { limitFound, limitOfWay } from './limit';
 import { lineShareOf } from './line-share';
 import { lineNeutralLoop, zs } from './slots';
+import { plan } from './plan';
 import { judgeZs } from './zs';
 
 const supply = { of: 'supply' } as const;
@@ -61,9 +62,12 @@ const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) 
 };
 
 /** Earth fault loop impedance of circuits and at boards. */
-export const loop: TestDefinition = {
+export const loop: TestDefinition<'loop', 'loop'> = {
   family: 'loop',
   title: 'Zs',
+  bench: { name: 'loop', title: 'Zs' },
+  cards: ['zs-no-trip', 'zs-two-lead', 'ln-loop', 'voltage-drop'],
+  plan,
   finders: [zs],
   slots: [
     {

@@ -11,7 +11,7 @@ import { zs } from './slots';
 export const pointsToTouch = (view: JobView, way: Way): readonly Point[] =>
   pointsOf(view.job, way.id).filter((point) => !governing(view, { of: 'point', id: point.id }, zs));
 
-/** "Still to touch: 3 sockets, Kitchen 1, Kitchen 2, Hall"; null where every point was. */
+/** "Still to test: 3 sockets, Kitchen 1, Kitchen 2, Hall"; null where every point was. */
 export function stillToTouch(view: JobView, way: Way): string | null {
   const left = pointsToTouch(view, way);
   // A figure given for the whole circuit stands for its points.
@@ -22,7 +22,7 @@ export function stillToTouch(view: JobView, way: Way): string | null {
   const word = kinds.size === 1 && only && plain.has(only) ? only : 'point';
   const rooms = [...new Set(left.map(({ name }) => name))];
   const shown = rooms.length > 5 ? `${rooms.slice(0, 4).join(', ')} and ${rooms.length - 4} more` : rooms.join(', ');
-  return `Still to touch: ${left.length} ${word}${left.length === 1 ? '' : 's'}, ${shown}`;
+  return `Still to test: ${left.length} ${word}${left.length === 1 ? '' : 's'}, ${shown}`;
 }
 const plain: ReadonlySet<string> = new Set(['socket', 'light', 'switch']);
 

@@ -74,6 +74,7 @@ const limitOf = (limit: FoundLimit): Limit => ({
   text: ohms(limit.max),
   source: limit.source,
   figure: ohms(limit.max),
+  amount: limit.max,
 });
 
 /** What a reading would be compared with, where none was taken. */
@@ -138,7 +139,12 @@ function withoutLimit(known: Known, why: string, { pack }: ZsContext): Judgement
     rule: above ? 'zs.above-any-device' : 'zs.bound-without-limit',
     verdict: above ? 'fails' : 'doubt',
     expected: null,
-    limit: { text: `${ohms(most.max)}, the most any device allows`, source: most.source, figure: ohms(most.max) },
+    limit: {
+      text: `${ohms(most.max)}, the most any device allows`,
+      source: most.source,
+      figure: ohms(most.max),
+      amount: most.max,
+    },
     working: [reason('zs.no-limit', { why }), beside(known, most.max, 'Ω')],
     next: { rule: above ? 'zs.over-range' : 'zs.no-limit' },
   };
@@ -195,6 +201,7 @@ const residualLimit = (pack: EditionPack, milliamps: number, earthing: EarthingS
     text: `${toShortest(most, 0)} Ω by the ${milliamps} mA RCD`,
     source: `${earthing === 'TT' ? '411.5.3' : '411.4.204'}, ${pack.title}`,
     figure: `${toShortest(most, 0)} Ω`,
+    amount: most,
   };
 };
 

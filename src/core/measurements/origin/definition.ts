@@ -25,6 +25,8 @@ import {
   voltsTerminal,
   ze,
 } from './slots';
+import { clampCard, clampSlot } from './clamp';
+import { plan } from './plan';
 
 const supply = { of: 'supply' } as const;
 const atTheOrigin = { on: 'supply', dead: false, order: 'loop', home: { stage: 'origin' } } as const;
@@ -76,9 +78,12 @@ function voltage(measure: Measure, name: string, symbol: string): SlotDefinition
 const notRead: ReadingValue = { is: 'not-taken', mark: 'N/V' };
 
 /** Polarity, Ze, Ipf and voltage at the incoming terminals; RA of an electrode; Ipf at a board. */
-export const origin: TestDefinition = {
+export const origin: TestDefinition<'origin', 'origin'> = {
   family: 'origin',
   title: 'Origin',
+  bench: { name: 'origin', title: 'Origin' },
+  cards: ['supply-polarity', 'ze', 'ipf-l-n', 'ipf-l-e', 'electrode-loop', clampCard, 'electrode-fall-of-potential'],
+  plan,
   finders: [],
   slots: [
     {
@@ -139,6 +144,7 @@ export const origin: TestDefinition = {
       due: (view) => view.job.supply.earthing === 'TT',
       judge: (view, _slot, { value }) => judgeElectrode(value, view.pack, residualOfInstallation(view.job)),
     },
+    clampSlot,
     {
       ...atTheOrigin,
       ...fault('L–N'),

@@ -20,7 +20,7 @@ export function judgeZe(
   if (earthing === 'TT') return judgeElectrode(value, pack, residualMilliamps, 'ze');
   if (!earthing) return value.is === 'not-taken' ? notTaken('ze', value) : unjudged('ze.no-system');
   const { value: most, source } = pack.externalLoop[earthing];
-  const limit: Limit = { text: `${most} Ω for ${earthing}`, source, figure: `${most} Ω` };
+  const limit: Limit = { text: `${most} Ω for ${earthing}`, source, figure: `${most} Ω`, amount: exact(most) };
   if (value.is === 'not-taken') return notTaken('ze', value, limit);
   const known = knownOf(value);
   const meets = known !== null && !known.atLeast && isAtMost(known.figure, exact(most));
@@ -50,6 +50,7 @@ export function judgeElectrode(
     text: `${toShortest(most, 0)} Ω by the ${residualMilliamps} mA RCD`,
     source: `411.5.3, ${pack.title}`,
     figure: `${toShortest(most, 0)} Ω`,
+    amount: most,
   };
   if (value.is === 'not-taken') return notTaken(what, value, limit);
   const known = knownOf(value);

@@ -11,6 +11,8 @@ export const ipfLineEarth = { test: 'ipf', pair: 'L-E' } as const;
 export const electrode = { test: 'electrode' } as const;
 /** Prospective fault current at a board. */
 export const boardIpf = { test: 'ipf' } as const;
+/** An electrode by a clamp around its conductor. */
+export const electrodeByClamp = { test: 'electrode', position: 'clamp' } as const;
 /** An electrode by fall of potential, with the potential spike at three places. */
 export const fallSpikes = ['near', 'middle', 'far'] as const;
 export const electrodeAt = (spike: (typeof fallSpikes)[number]) => ({ test: 'electrode', position: spike }) as const;

@@ -4,14 +4,18 @@ import type { TestDefinition } from '../../job/test-definition';
 import { confirmation } from '../../quantity/reading-spec';
 import { judgePolarity, judgeSwitching } from './polarity';
 import { polarity as measure, switching } from './slots';
+import { plan } from './plan';
 
 const looked = { byPhase: true, spec: confirmation, governs: 'latest', dead: true, order: 'polarity' } as const;
 const atPoint = { ...looked, on: 'point', home: { stage: 'tests', bench: 'continuity' } } as const;
 
 /** Polarity of circuits and their points, and switches in every position. */
-export const polarity: TestDefinition = {
+export const polarity: TestDefinition<'polarity', never> = {
   family: 'polarity',
   title: 'Polarity',
+  bench: null,
+  cards: [],
+  plan,
   finders: [measure, switching],
   slots: [
     {

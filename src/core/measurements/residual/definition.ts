@@ -19,6 +19,7 @@ import {
   spdWindow,
   touchVolts,
 } from './slots';
+import { plan } from './plan';
 import { judgeSurgeWindow } from './surge-window';
 import { judgeTouchVolts } from './touch-volts';
 
@@ -73,9 +74,12 @@ const atBoth = (whole: Measure, multiple: ResidualMultiple, symbol: string): Slo
   }));
 
 /** Residual current devices: their time, and their own button after it. */
-export const residual: TestDefinition = {
+export const residual: TestDefinition<'residual', 'residual'> = {
   family: 'residual',
   title: 'RCDs',
+  bench: { name: 'residual', title: 'RCDs' },
+  cards: ['rcd-half', 'rcd-1x', 'rcd-5x', 'rcd-ramp', 'rcd-button', 'afdd-button', 'spd-indicator'],
+  plan,
   finders: [rcdTime],
   slots: [
     {

@@ -102,6 +102,7 @@ export function judgeResidualTime(
           text: `${times.least ? range : `${range} or less`} at ${multiple === '5x' ? '5 × ' : ''}${device?.milliamps} mA`,
           source: times.source,
           figure: device?.delayMillis ? `${toShortest(times.most, 0)} ms` : range,
+          amount: device?.delayMillis || !times.least ? times.most : undefined,
         }
       : null;
   if (value.is === 'not-taken') return notTaken('rcd', value, limit);

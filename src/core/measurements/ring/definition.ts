@@ -22,6 +22,7 @@ import {
   step3LineNeutral,
   step3NeutralCpc,
 } from './slots';
+import { plan } from './plan';
 
 const measured = { spec: continuityOhms, dead: true, order: 'continuity' } as const;
 const isRing = (way: Way): boolean => way.arrangement === 'ring';
@@ -93,9 +94,12 @@ const tried = (measure: Measure, name: string, symbol: string): SlotDefinition =
 });
 
 /** A ring final circuit in three steps, with whatever else was tried at its sockets. */
-export const ring: TestDefinition = {
+export const ring: TestDefinition<'ring', 'ring'> = {
   family: 'ring',
   title: 'Rings',
+  bench: { name: 'ring', title: 'Rings' },
+  cards: ['lead-null', 'ring-step-1', 'ring-step-2', 'ring-step-3'],
+  plan,
   finders: [step3, step2, ringR1, r1r2],
   slots: [
     ...ends,

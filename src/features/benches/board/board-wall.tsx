@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { v7 } from 'uuid';
+import { describeWay } from '../../../core/installation/devices';
 import { copyOfWay, typicalCircuits } from '../../../core/installation/typical';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { waysOf } from '../../../core/job/job';
@@ -9,7 +10,7 @@ import { Button } from '../../../ui/button';
 import { EntryField, asLine } from '../../../ui/entry-field';
 import { Select } from '../../../ui/select';
 import { Sortable } from '../../../ui/sortable';
-import { useBench } from '../frame/bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { fieldColumns } from '../../workspace/way-fields';
 import { useJob } from '../../../client/job-provider';
 import type { JobBody } from '../../../core/catalogue';
@@ -20,13 +21,14 @@ import { WhichCircuit } from '../points/which-circuit';
 import type { BenchProps, Go } from '../registry';
 import { DeviceStates, DeviceSwitch } from '../frame/device-switch';
 import { CoverOf } from '../frame/going-live';
+import { BoardDevices } from './board-devices';
 import { CircuitChart } from './circuit-chart';
 import { WayModule } from './way-module';
 
 /** The board as on the wall: tails, main switch, RCDs and the ways behind them, in their places. */
 export function BoardWall({ go, wayId: chosen }: BenchProps) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const boards = [...job.boards.values()];
   const [boardId, setBoardId] = useState<string | null>(null);
   const way = chosen ? job.ways.get(chosen) : undefined;
@@ -139,6 +141,7 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
       <WhichCircuit
         unknown={ways.filter((each) => !each.description?.trim() && !isSpare(each) && !job.traced.has(each.id))}
       />
+      <BoardDevices boardId={board.id} />
       <CircuitChart name={board.name ?? 'board'} ways={ways} />
     </div>
   );
@@ -146,7 +149,7 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
 
 /** The main switch and each RCD with every way it can stand, and how the cover stands. */
 function OnTheWall({ boardId, isFirst, ways }: { boardId: string; isFirst: boolean; ways: readonly Way[] }) {
-  const { record } = useBench();
+  const { record } = useMeasure();
   const groups = [...new Set(ways.flatMap(({ residualGroup }) => residualGroup ?? []))];
   return (
     <div
@@ -176,7 +179,7 @@ function groupAt(ways: readonly Way[], index: number): { name: string; begins: b
 
 function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const { job, pack, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const added = entryThatAdded(job, 'way.added', way.id);
   return (
     <section aria-label={`Way ${way.number}`} className="grid grid-cols-1 gap-x-10 gap-y-4 print:hidden lg:grid-cols-2">
@@ -213,7 +216,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
               const parsed = column.parse(text, pack);
               return parsed.ok ? { ok: true, value: parsed.fields } : parsed;
             }}
-            commit={(fields) => record([{ kind: 'way.described', body: { wayId: way.id, fields } }])}
+            commit={(fields) => record(describeWay(job, way, fields))}
           />
         ))}
         {(['A', 'B'] as const).map(
@@ -237,17 +240,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
           shown={way.residualGroup ?? ''}
           hint={groupHint(ways)}
           parse={asLine}
-          commit={(residualGroup) =>
-            record([
-              {
-                kind: 'way.described',
-                body: {
-                  wayId: way.id,
-                  fields: { residualGroup, ...(residualGroup ? sharedResidual(ways, residualGroup) : {}) },
-                },
-              },
-            ])
-          }
+          commit={(residualGroup) => record(describeWay(job, way, { residualGroup }))}
         />
       </div>
       <div>
@@ -257,19 +250,6 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
       </div>
     </section>
   );
-}
-
-/** A way put behind an RCD takes over what the others behind it say of that RCD. */
-function sharedResidual(ways: readonly Way[], group: string) {
-  const other = ways.find((way) => way.residualGroup === group && way.residualMilliamps);
-  return other
-    ? {
-        residualStandard: other.residualStandard ?? null,
-        residualType: other.residualType ?? null,
-        residualMilliamps: other.residualMilliamps ?? null,
-        residualDelayed: other.residualDelayed ?? null,
-      }
-    : {};
 }
 
 const groupHint = (ways: readonly Way[]): string => {

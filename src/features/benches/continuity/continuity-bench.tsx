@@ -13,9 +13,9 @@ import { governing, valueAt } from '../../../core/job/governing';
 import { pointsOf } from '../../../core/job/job';
 import { showValue } from '../../../core/quantity/reading-value';
 import { Button } from '../../../ui/button';
-import { BenchCell } from '../frame/bench-cell';
-import { useBench, usePlaceInFocus } from '../frame/bench-provider';
-import { BenchReading } from '../frame/bench-reading';
+import { Cell } from '../../measure/cell';
+import { useMeasure, useSlotInFocus } from '../../measure/measure-provider';
+import { ReadingRow } from '../../measure/reading-row';
 import { ChooseWay } from '../frame/choose-way';
 import { HandsFree } from '../frame/hands-free';
 import { LeadNullPrompt } from '../frame/lead-null';
@@ -73,7 +73,7 @@ const columns: readonly Measure[] = [r1r2, polarity, switching, r2, metalwork];
 function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const view = useJob();
   const { job, tests, verdicts, pack, isSealed } = view;
-  const { record } = useBench();
+  const { record } = useMeasure();
   const on = { of: 'way', id: way.id } as const;
   const points = pointsOf(job, way.id);
   const measures = columnsOf(way, points);
@@ -179,7 +179,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
                     </td>
                     {measures.map((measure, column) => (
                       <td key={measureKey(measure)}>
-                        <BenchCell
+                        <Cell
                           slot={slotAt({ of: 'point', id: point.id }, measure)}
                           label={`${symbolOf(measure)}, point ${row + 1} ${point.name}`}
                           sequence={column < 2 ? row * 10 + column : 2000 + column * 200 + row}
@@ -196,7 +196,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
           </table>
         </div>
       ) : (
-        <BenchReading
+        <ReadingRow
           slot={slotAt(on, way.arrangement === 'ring' ? r2 : r1r2)}
           label={way.arrangement === 'ring' ? 'R2, longest' : 'R1+R2, highest on the circuit'}
           sequence={0}
@@ -281,7 +281,7 @@ function PointName({ point }: { point: Point }) {
 /** Every combination of switch positions, one change at a time, with what the tester must do. */
 function SwitchingGuide() {
   const { job } = useJob();
-  const slot = usePlaceInFocus()?.slot;
+  const slot = useSlotInFocus((at) => at);
   const point = slot?.on.of === 'point' && sameMeasure(slot, switching) ? job.points.get(slot.on.id) : undefined;
   const steps = switchingSteps(point?.switching ?? 'none');
   if (!point || steps.length === 0) return null;

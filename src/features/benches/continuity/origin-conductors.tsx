@@ -13,8 +13,8 @@ import type { LinkSort } from '../../../core/job/kinds/link';
 import { conductorContinuity } from '../../../core/measurements/continuity/slots';
 import { asNumber } from '../../../ui/entry-field';
 import { useJob } from '../../../client/job-provider';
-import { useBench } from '../frame/bench-provider';
-import { BenchReading } from '../frame/bench-reading';
+import { useMeasure } from '../../measure/measure-provider';
+import { ReadingRow } from '../../measure/reading-row';
 
 /** Earthing and bonding conductors end to end, one end parted, with what their run should read. */
 export function OriginConductors() {
@@ -38,7 +38,7 @@ export function OriginConductors() {
         parted ends can be lethal. Current or volts: stop. Reconnect before anything is restored.
       </p>
       {conductors.map(({ to, name, csa, sort }, index) => (
-        <BenchReading
+        <ReadingRow
           key={to}
           slot={slotAt({ of: 'conductor', to }, conductorContinuity)}
           label={`${name}${csa ? `, ${csa} mm²` : ''}`}
@@ -47,7 +47,7 @@ export function OriginConductors() {
         >
           <RunField run={to} name={name} />
           <Parted sort={sort} name={name} />
-        </BenchReading>
+        </ReadingRow>
       ))}
     </section>
   );
@@ -56,7 +56,7 @@ export function OriginConductors() {
 /** How far a conductor runs, as paced out: what its reading is then compared with. */
 function RunField({ run, name }: { run: ProtectiveConductor; name: string }) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const stands = job.supply.runMetres?.[run]?.toString() ?? '';
   const [text, setText] = useState(stands);
   useEffect(() => setText(stands), [stands]);
@@ -91,7 +91,7 @@ function RunField({ run, name }: { run: ProtectiveConductor; name: string }) {
 /** A conductor parted for its test, on the register until it is back. */
 function Parted({ sort, name }: { sort: LinkSort; name: string }) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const link = job.links.find((each) => each.clearedAt === null && each.sort === sort && each.where === name);
   return (
     <button

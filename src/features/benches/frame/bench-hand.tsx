@@ -5,11 +5,12 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { isolationState } from '../../../core/work/isolation';
 import { Button } from '../../../ui/button';
 import { useNarrow } from '../../../ui/use-narrow';
-import { InHandLine } from '../../workspace/in-hand';
+import { InHandLine } from '../../measure/in-hand';
 import { useJob } from '../../../client/job-provider';
-import { useBench, usePlaceInFocus, useTester } from './bench-provider';
-import { NotReadMenu } from './not-read';
+import { useMeasure, usePlaceInFocus, useTester } from '../../measure/measure-provider';
+import { NotReadMenu } from '../../measure/not-read';
 import { TestCards } from './test-cards';
+import type { TesterState } from '../../../instruments/tester-link';
 import { WentDead } from './went-dead';
 
 /** Benches that ask for no nulled leads, no test voltage and no isolation. */
@@ -19,12 +20,13 @@ const cupboardKey = 'orange-ledger-cupboard';
 
 /** What is in hand at every bench: instrument, nulled leads, the tester's link, the pad, and the light; on a phone in one row. */
 export function BenchHand({ name, bench = null }: { readonly name: string; readonly bench?: ReactNode }) {
-  const { job } = useJob();
-  const { inHand, change, padOpen, openPad } = useBench();
-  const tester = useTester();
+  const { inHand, change, padOpen, openPad } = useMeasure();
+  const tester = useTester((held) => held);
   const isNarrow = useNarrow();
-  const isCovered = job.isolations.some((record) => isolationState(record).inForce);
-  const serial = inHand.instrumentId ? job.instruments.get(inHand.instrumentId)?.serial : null;
+  const isCovered = useJob(({ job }) => job.isolations.some((record) => isolationState(record).inForce));
+  const serial = useJob(({ job }) =>
+    inHand.instrumentId ? (job.instruments.get(inHand.instrumentId)?.serial ?? null) : null,
+  );
   const [cupboard, setCupboard] = useState(false);
   const [said, setSaid] = useState(false);
   useEffect(() => setCupboard(localStorage.getItem(cupboardKey) === 'yes'), []);
@@ -40,12 +42,12 @@ export function BenchHand({ name, bench = null }: { readonly name: string; reado
   };
   const pad = (
     <Button look="quiet" aria-pressed={padOpen} onClick={() => openPad(!padOpen)} className="max-md:min-h-11">
-      {padOpen ? 'Pad away' : 'Pad'}
+      {padOpen ? 'Hide keypad' : 'Keypad'}
     </Button>
   );
   const light = (
     <Button look="quiet" aria-pressed={cupboard} onClick={switchLight} className="max-md:min-h-11">
-      {cupboard ? 'Daylight' : 'Dark'}
+      {cupboard ? 'Light mode' : 'Dark mode'}
     </Button>
   );
   if (isNarrow) {
@@ -109,9 +111,7 @@ const lineWords = { connecting: 'looking for it', ready: 'linked', lost: 'link l
 
 /** The tester's link in words, what it still owes, and readings it took by itself. */
 function TesterLine() {
-  const { putHere } = useBench();
-  const tester = useTester();
-  const cell = usePlaceInFocus();
+  const tester = useTester((held) => held);
   if (!tester) return null;
   return (
     <span className="flex flex-wrap items-center gap-x-2 text-sm" data-testid="tester">
@@ -122,7 +122,18 @@ function TesterLine() {
         {tester.waiting.length > 0 && `, ${tester.waiting.length} awaited`}
       </span>
       {tester.line === 'ready' && <span className="text-faint max-xl:hidden">space reads</span>}
-      {tester.unplaced.map((reading) => (
+      {tester.unplaced.length > 0 && <Unplaced readings={tester.unplaced} />}
+    </span>
+  );
+}
+
+/** Readings the tester took by itself, each to be put into the cell in focus. */
+function Unplaced({ readings }: { readings: TesterState['unplaced'] }) {
+  const { putHere } = useMeasure();
+  const cell = usePlaceInFocus();
+  return (
+    <>
+      {readings.map((reading) => (
         <Button key={reading.id} disabled={!cell} onClick={() => putHere(reading.id)}>
           {reading.value.is === 'number'
             ? reading.value.shown
@@ -132,6 +143,6 @@ function TesterLine() {
           taken at the tester: put into {cell ? cell.label : 'a cell'}
         </Button>
       ))}
-    </span>
+    </>
   );
 }

@@ -4,7 +4,7 @@ import { useJob } from '../../../client/job-provider';
 import { type Device, type DeviceState, deviceStateWords, deviceStates } from '../../../core/installation/device';
 import { nameOfDevice, stateOf } from '../../../core/work/on-now';
 import { ToggleGroup } from '../../../ui/toggle-group';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { capital } from '../../../core/words/capital';
 
 const looks: Record<DeviceState, string> = {
@@ -16,10 +16,12 @@ const looks: Record<DeviceState, string> = {
 
 /** A device as it stands, switched by one tap: off where it was on, on where it was off or had tripped. */
 export function DeviceSwitch({ device, face, className = '' }: { device: Device; face?: string; className?: string }) {
-  const { job, isSealed } = useJob();
-  const { record } = useBench();
-  const state = stateOf(job, device);
-  const name = nameOfDevice(job, device);
+  const { record } = useMeasure();
+  const { isSealed, state, name } = useJob(({ job, isSealed: sealed }) => ({
+    isSealed: sealed,
+    state: stateOf(job, device),
+    name: nameOfDevice(job, device),
+  }));
   const to = state === 'on' ? 'off' : 'on';
   return (
     <button
@@ -43,7 +45,7 @@ export function DeviceSwitch({ device, face, className = '' }: { device: Device;
 /** A device with every way it can stand, for where there is room. */
 export function DeviceStates({ device }: { device: Device }) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const name = nameOfDevice(job, device);
   return (
     <span className="flex flex-wrap items-center gap-x-2 text-sm">

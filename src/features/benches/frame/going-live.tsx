@@ -172,7 +172,7 @@ export function CoverOf({
             onChange={(event) => setWhy(event.target.value)}
           />
           <Button disabled={!why.trim()} onClick={() => set(asked, why.trim())}>
-            Note it
+            Save
           </Button>
         </span>
       ) : (

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { useJob } from '../../../client/job-provider';
+import { useJob, useJobNow } from '../../../client/job-provider';
 import { type Slot, keyOf } from '../../../core/installation/slot';
 import { wayOfSubject } from '../../../core/job/job';
 import { judgeValue } from '../../../core/job/verdicts';
@@ -12,7 +12,7 @@ import { verdictWord } from '../../../core/words/judgement';
 import { deadBecause } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
 import { say } from '../../../ui/say';
-import { useBench, useTester } from './bench-provider';
+import { useMeasure, useTester } from '../../measure/measure-provider';
 
 type Place = { readonly slot: Slot; readonly name: string };
 
@@ -28,15 +28,15 @@ function whyDead(view: JobView, slot: Slot): string | null {
  * again. It stops where the tester refuses, and after the last place.
  */
 export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabled: boolean }) {
-  const view = useJob();
-  const { take, listen } = useBench();
-  const tester = useTester();
+  const now = useJobNow();
+  const { take, listen } = useMeasure();
+  const tester = useTester((held) => held);
   const [walk, setWalk] = useState<readonly Place[] | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const asked = useRef<string | null>(null);
-  const latest = useRef({ view, walk });
+  const latest = useRef({ walk });
   useEffect(() => {
-    latest.current = { view, walk };
+    latest.current = { walk };
   });
   const speak = (text: string, tone: 'good' | 'bad') => {
     setSaid(text);
@@ -48,7 +48,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
     listen(null);
   }, [listen]);
   const here = walk?.[0] ?? null;
-  const dead = here && whyDead(view, here.slot);
+  const dead = useJob((view) => here && whyDead(view, here.slot));
   useEffect(() => {
     if (dead) speak(dead, 'bad');
   }, [dead]);
@@ -71,7 +71,8 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
     setWalk(slots);
     speak(`Next: ${first.name}`, 'good');
     listen((slot, { value }) => {
-      const { walk, view } = latest.current;
+      const { walk } = latest.current;
+      const view = now();
       const [here, ...rest] = walk ?? [];
       if (!here || keyOf(here.slot) !== keyOf(slot)) return;
       const { verdict } = judgeValue(view, slot, { value, how: 'measured', testVolts: null });

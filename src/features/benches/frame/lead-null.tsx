@@ -4,12 +4,12 @@ import { useEffect, useState } from 'react';
 import { leadNullDue, readLeadNull } from '../../../core/measurements/continuity/lead-null';
 import { Button } from '../../../ui/button';
 import { useJob } from '../../../client/job-provider';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 
 /** Asks for the leads to be nulled before low resistances are read: at first, after another instrument, after a while. */
 export function LeadNullPrompt() {
   const { job, isSealed } = useJob();
-  const { inHand, change } = useBench();
+  const { inHand, change } = useMeasure();
   const [now, setNow] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
   const [said, setSaid] = useState<string | null>(null);

@@ -1,17 +1,19 @@
 'use client';
 
+import isEqual from 'fast-deep-equal';
 import type { ReactNode } from 'react';
 import { useJob } from '../../../client/job-provider';
 import { whetherLive } from '../../../core/job/whether-live';
 import { type InTheWay, inTheWayOfLive } from '../../../core/work/live-tests';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { GoingLive } from './going-live';
 
 /** A live bench: until the installation is live, what is in the way and the step that makes it so stand in its place. */
 export function LiveGate({ children }: { children: ReactNode }) {
-  const { job, isSealed } = useJob();
-  const { record } = useBench();
-  const obstacles = inTheWayOfLive({ job });
+  const isSealed = useJob((held) => held.isSealed);
+  const obstacles = useJob(inTheWayOfLive, isEqual);
+  const isLive = useJob(({ job }) => whetherLive(job).live);
+  const { record } = useMeasure();
   if (obstacles.length === 0 || isSealed) return children;
   return (
     <section aria-labelledby="not-live">
@@ -21,7 +23,7 @@ export function LiveGate({ children }: { children: ReactNode }) {
       <div role="status" className="border-l-4 border-ink pl-3">
         <Obstacles all={obstacles} />
       </div>
-      {!whetherLive(job).live && <GoingLive record={record} />}
+      {!isLive && <GoingLive record={record} />}
     </section>
   );
 }

@@ -1,12 +1,12 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
+import isEqual from 'fast-deep-equal';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { type Measure, measureKey } from '../../../core/installation/slot';
 import { type RepairMade, repairMade } from '../../../core/job/kinds/repair';
 import type { TestDefinition } from '../../../core/job/test-definition';
-import type { JobView } from '../../../core/job/view';
 import { beforeAndAfter } from '../../../core/work/before-after';
 import { readMoney } from '../../../core/words/money';
 import { Button } from '../../../ui/button';
@@ -15,16 +15,15 @@ import { Disclosure } from '../../../ui/disclosure';
 import { FormField } from '../../../ui/form-field';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 
 /**
  * A fault mended on the spot: what was done, with what and how long, and which test had found it. That one and those before
  * it are due again; the report tells of it, or says in the ledger why it does not.
  */
 export function LogRepair({ wayId, family }: { wayId: string; family: TestDefinition }) {
-  const view = useJob();
-  const { tests, isSealed } = view;
-  const { record } = useBench();
+  const { tests, isSealed } = useJob((held) => ({ tests: held.tests, isSealed: held.isSealed }));
+  const { record } = useMeasure();
   const { register, control, handleSubmit, reset, setValue, formState } = useForm<RepairMade>({
     resolver: zodResolver(repairMade),
     defaultValues: { repairId: v7(), wayId, found: family.finders[0], what: '', ...nothingMore },
@@ -36,8 +35,8 @@ export function LogRepair({ wayId, family }: { wayId: string; family: TestDefini
     if (record([{ kind: 'repair.made', body }])) reset({ ...body, repairId: v7(), what: '', ...nothingMore });
   });
   return (
-    <Disclosure className="border-t border-rule pt-2 text-sm" summary={<strong>Put right on the spot?</strong>}>
-      <Mended view={view} wayId={wayId} />
+    <Disclosure className="border-t border-rule pt-2 text-sm" summary={<strong>Fixed during inspection?</strong>}>
+      <Mended wayId={wayId} />
       <form className="flex flex-wrap items-start gap-2 py-1" noValidate onSubmit={(event) => void log(event)}>
         <div className="min-w-0 flex-1">
           <FormField
@@ -108,13 +107,19 @@ const asPence = (text: string | number | null) => {
 };
 
 /** What was put right on this circuit before, with what its test read before and after. */
-function Mended({ view, wayId }: { view: JobView; wayId: string }) {
-  const repairs = view.job.repairs.filter((repair) => repair.wayId === wayId);
+function Mended({ wayId }: { wayId: string }) {
+  const repairs = useJob(
+    (view) =>
+      view.job.repairs
+        .filter((repair) => repair.wayId === wayId)
+        .map((repair) => ({ ...repair, ...beforeAndAfter(view, repair) })),
+    isEqual,
+  );
   if (repairs.length === 0) return null;
   return (
     <ul>
       {repairs.map((repair) => {
-        const { name, before, after } = beforeAndAfter(view, repair);
+        const { name, before, after } = repair;
         return (
           <li key={repair.repairId} className="border-b border-rule py-1">
             <strong>{repair.what}</strong>

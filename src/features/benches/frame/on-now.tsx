@@ -1,30 +1,36 @@
 'use client';
 
+import isEqual from 'fast-deep-equal';
 import { useJob } from '../../../client/job-provider';
 import { deviceKey } from '../../../core/installation/device';
 import type { Way } from '../../../core/installation/way';
 import { deadBecause, devicesBefore, nameOfDevice, onlyThis } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { DeviceSwitch } from './device-switch';
 import { SecondPhone } from './second-phone';
 import { capital } from '../../../core/words/capital';
 
 /** What is on between the supply and a circuit, each switched by one tap; the circuit alone by another. */
 export function OnNow({ way }: { way: Way }) {
-  const { job, isSealed } = useJob();
-  const { record } = useBench();
-  const devices = devicesBefore(job, way);
-  const dead = deadBecause(job, way);
-  const alone = onlyThis(job, way);
+  const { record } = useMeasure();
+  const { isSealed, devices, dead, alone } = useJob(({ job, isSealed: sealed }) => {
+    const before = devicesBefore(job, way);
+    return {
+      isSealed: sealed,
+      devices: before.map((device) => ({ device, name: nameOfDevice(job, device) })),
+      dead: deadBecause(job, way),
+      alone: onlyThis(job, way),
+    };
+  }, isEqual);
   return (
     <div role="group" aria-label="What is on now" className="flex flex-wrap items-center gap-x-2 gap-y-1 text-sm">
-      <span className="text-faint max-md:sr-only">On now</span>
-      {devices.map((device) => (
+      <span className="text-faint max-md:sr-only">Energised now</span>
+      {devices.map(({ device, name }) => (
         <DeviceSwitch
           key={deviceKey(device)}
           device={device}
-          face={device.of === 'way' ? `Way ${way.number}` : capital(nameOfDevice(job, device))}
+          face={device.of === 'way' ? `Way ${way.number}` : capital(name)}
         />
       ))}
       {alone.length > 0 && !isSealed && (

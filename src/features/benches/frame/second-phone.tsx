@@ -8,13 +8,19 @@ import { nameOfDevice } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { handCodeAction } from '../../links/actions';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 
 /** A second pair of hands at the board: joins by a code, and is told one thing at a time. */
 export function SecondPhone({ device }: { device: Device }) {
-  const { job, jobId, isSealed, unsent } = useJob();
-  const { record } = useBench();
   const [open, setOpen] = useState(false);
+  const { jobId, isSealed, isWaiting, name } = useJob((held) => ({
+    jobId: held.jobId,
+    isSealed: held.isSealed,
+    // Nobody waits for what was recorded while the dialog is closed.
+    isWaiting: open && held.unsent > 0 && held.job.hand !== null,
+    name: nameOfDevice(held.job, device),
+  }));
+  const { record } = useMeasure();
   const [url, setUrl] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   if (isSealed) return null;
@@ -27,16 +33,15 @@ export function SecondPhone({ device }: { device: Device }) {
     setUrl(made.ok ? made.url : null);
     setProblem(made.ok ? null : made.problem);
   };
-  const name = nameOfDevice(job, device);
   return (
     <>
       <Button look="quiet" className="max-md:min-h-11" onClick={() => setOpen(true)}>
-        Second phone
+        Second device
       </Button>
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title="Second phone"
+        title="Second device"
         description="Somebody at the board opens the address, and sees one thing at a time. It works for half a day."
       >
         <div className="space-y-3">
@@ -54,7 +59,7 @@ export function SecondPhone({ device }: { device: Device }) {
               {problem}
             </p>
           )}
-          {unsent > 0 && job.hand && (
+          {isWaiting && (
             <p role="alert" className="border-l-4 border-ink pl-3 text-sm font-semibold">
               Not sent yet. The other device stands by: call out to them.
             </p>

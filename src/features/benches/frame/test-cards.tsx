@@ -2,35 +2,36 @@
 
 import { useEffect, useState } from 'react';
 import { useJob } from '../../../client/job-provider';
-import { type TestCard, cardsOfBench, loadTestCards } from '../../../core/work/test-cards';
+import { families } from '../../../core/measurements/families';
+import type { TestCard } from '../../../core/job/test-definition';
+import { cardsOfBench, loadTestCards } from '../../../core/work/test-cards';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { Select } from '../../../ui/select';
-import { useBench } from './bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { ProbeDrawing } from './probe-drawing';
 
 /** How each test of a bench is done: its card, with what the firm notes of its own instrument. */
 export function TestCards({ bench }: { bench: string }) {
   const [open, setOpen] = useState(false);
-  const ids = cardsOfBench[bench] ?? [];
-  if (ids.length === 0) return null;
+  if (!families.some((each) => each.bench?.name === bench && each.cards.length > 0)) return null;
   return (
     <>
       <Button look="quiet" className="max-md:min-h-11" onClick={() => setOpen(true)}>
-        How it is done
+        How to test
       </Button>
-      <Dialog open={open} onOpenChange={setOpen} title="How it is done">
-        <Cards ids={ids} />
+      <Dialog open={open} onOpenChange={setOpen} title="How to test">
+        <Cards bench={bench} />
       </Dialog>
     </>
   );
 }
 
-function Cards({ ids }: { ids: readonly string[] }) {
-  const { cardNotes, job } = useJob();
-  const { inHand } = useBench();
+function Cards({ bench }: { bench: string }) {
+  const { cardNotes, job, tests } = useJob();
+  const { inHand } = useMeasure();
   const [cards, setCards] = useState<readonly TestCard[] | 'unreadable' | null>(null);
-  const [chosen, setChosen] = useState(ids[0] ?? '');
+  const [chosen, setChosen] = useState('');
   useEffect(() => {
     let here = true;
     loadTestCards().then(
@@ -43,7 +44,7 @@ function Cards({ ids }: { ids: readonly string[] }) {
   }, []);
   if (cards === 'unreadable') return <p>The cards are not on this device yet: open them once with a network.</p>;
   if (!cards) return <p className="text-faint">Fetching the card…</p>;
-  const here = ids.flatMap((id) => cards.find((card) => card.id === id) ?? []);
+  const here = cardsOfBench(tests, bench, cards);
   const card = here.find(({ id }) => id === chosen) ?? here[0];
   if (!card) return null;
   const instrument = inHand.instrumentId ? job.instruments.get(inHand.instrumentId)?.name : undefined;

@@ -9,44 +9,50 @@ import { Disclosure } from '../../../ui/disclosure';
 
 /** It went dead: likely causes in order, where not to touch, what to prove, which readings are in question. */
 export function WentDead() {
-  const { job } = useJob();
   const [open, setOpen] = useState(false);
   return (
     <>
       <Button className="max-md:min-h-11" onClick={() => setOpen(true)}>
-        It went dead
+        Circuit has gone dead
       </Button>
-      <Dialog open={open} onOpenChange={setOpen} title="It went dead">
+      <Dialog open={open} onOpenChange={setOpen} title="Circuit has gone dead">
         <p className="border-l-4 border-ink pl-3 text-sm font-semibold">
           Hands off. Dead is what was proved, not what stopped answering. {instrumentFirst}
         </p>
-        <ol className="pt-2">
-          {causesOfDead(job).map((each, index) => (
-            <li key={each.id} className="border-b border-rule py-1">
-              <Disclosure
-                open={index === 0}
-                summary={
-                  <>
-                    <strong>{each.cause}</strong>
-                    <span className="block text-sm text-faint">
-                      {each.because ?? each.likely}
-                      {each.urgent && <strong className="text-ink"> · danger</strong>}
-                    </span>
-                  </>
-                }
-              >
-                <dl className="grid gap-x-3 text-sm sm:grid-cols-[7rem_1fr]">
-                  <Part name="Seen" says={each.signs} />
-                  <Part name="Do not touch" says={each.doNotTouch} strong />
-                  <Part name="Prove" says={each.prove} />
-                  <Part name="Read again" says={each.repeat} />
-                </dl>
-              </Disclosure>
-            </li>
-          ))}
-        </ol>
+        <Causes />
       </Dialog>
     </>
+  );
+}
+
+function Causes() {
+  const { job } = useJob();
+  return (
+    <ol className="pt-2">
+      {causesOfDead(job).map((each, index) => (
+        <li key={each.id} className="border-b border-rule py-1">
+          <Disclosure
+            open={index === 0}
+            summary={
+              <>
+                <strong>{each.cause}</strong>
+                <span className="block text-sm text-faint">
+                  {each.because ?? each.likely}
+                  {each.urgent && <strong className="text-ink"> · danger</strong>}
+                </span>
+              </>
+            }
+          >
+            <dl className="grid gap-x-3 text-sm sm:grid-cols-[7rem_1fr]">
+              <Part name="Seen" says={each.signs} />
+              <Part name="Do not touch" says={each.doNotTouch} strong />
+              <Part name="Prove" says={each.prove} />
+              <Part name="Read again" says={each.repeat} />
+            </dl>
+          </Disclosure>
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -9,7 +9,7 @@ import { recordReading } from '../../../core/work/recorder';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { toast } from '../../../ui/toast';
 import { VerdictMark } from '../../workspace/verdict-mark';
-import { useBench } from '../frame/bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { LiveGate } from '../frame/live-gate';
 import { NoCircuits } from '../frame/no-circuits';
 import type { BenchProps } from '../registry';
@@ -19,7 +19,7 @@ import { capital } from '../../../core/words/capital';
 export function FunctionBench({ go }: BenchProps) {
   const view = useJob();
   const { job, tests, verdicts, isSealed } = view;
-  const { inHand, record } = useBench();
+  const { inHand, record } = useMeasure();
   if (job.ways.size === 0) return <NoCircuits go={go} />;
   const slots = functionsToTry(job);
   const left = slots.filter((slot) => !governingOf(view, slot)).length;

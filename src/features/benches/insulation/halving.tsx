@@ -6,8 +6,8 @@ import { type Way, legOf } from '../../../core/installation/way';
 import { type Subject, slotAt } from '../../../core/installation/slot';
 import { findingAddress } from '../../workspace/address';
 import { Button, linkLook } from '../../../ui/button';
-import { BenchCell } from '../frame/bench-cell';
-import { useBench } from '../frame/bench-provider';
+import { Cell } from '../../measure/cell';
+import { useMeasure } from '../../measure/measure-provider';
 import { JobLink } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
 import { AddPoints } from '../points/add-points';
@@ -18,7 +18,7 @@ import { boardSide, farSide } from '../../../core/measurements/insulation/slots'
 /** The run of the circuit from the board down: sections struck out as they clear, and where to open next. */
 export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
   const { jobId, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const { points, located, openings, observation } = state;
   if (points.length === 0) {
     return (
@@ -123,7 +123,7 @@ function Opening({
   isNext: boolean;
 }) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const where = openedBefore(way, name);
   const link = job.links.find(
     (each) => each.clearedAt === null && each.sort === 'circuit opened' && each.where === where,
@@ -162,7 +162,7 @@ function Opening({
       )}
       <span className="flex items-center gap-1">
         board side{' '}
-        <BenchCell
+        <Cell
           slot={slotAt(on, boardSide)}
           label={`Board side, opened before ${name}`}
           sequence={7000 + index * 2}
@@ -172,7 +172,7 @@ function Opening({
       </span>
       <span className="flex items-center gap-1">
         far side{' '}
-        <BenchCell
+        <Cell
           slot={slotAt(on, farSide)}
           label={`Far side, opened before ${name}`}
           sequence={7001 + index * 2}

@@ -15,8 +15,8 @@ import { showValue } from '../../../core/quantity/reading-value';
 import { sayNext } from '../../../core/words/next-step';
 import { Disclosure } from '../../../ui/disclosure';
 import { Button } from '../../../ui/button';
-import { BenchCell } from '../frame/bench-cell';
-import { useBench } from '../frame/bench-provider';
+import { Cell } from '../../measure/cell';
+import { useMeasure } from '../../measure/measure-provider';
 import { HandsFree } from '../frame/hands-free';
 import { LogRepair } from '../frame/log-repair';
 import { useJob } from '../../../client/job-provider';
@@ -143,7 +143,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
         </td>
         {pairs.map(({ measure, heading }, column) => (
           <td key={heading}>
-            <BenchCell
+            <Cell
               slot={slotAt(on, measure)}
               label={`${heading}, way ${way.number} ${way.description ?? ''}`}
               sequence={row * 20 + column}
@@ -165,7 +165,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
           <td className="px-2 text-right text-xs text-faint max-md:hidden">switches changed over</td>
           {changedOver.map((measure, column) => (
             <td key={measureKey(measure)}>
-              <BenchCell
+              <Cell
                 slot={slotAt(on, measure)}
                 label={`${tests.on('way', measure)?.symbol ?? ''} changed over, way ${way.number} ${way.description ?? ''}`}
                 sequence={row * 20 + 10 + column}
@@ -185,7 +185,7 @@ function Circuit({ way, row, isChosen, choose }: { way: Way; row: number; isChos
 function Chosen({ way }: { way: Way }) {
   const view = useJob();
   const { job, pack, verdicts } = view;
-  const { inHand, change } = useBench();
+  const { inHand, change } = useMeasure();
   const setConnected = (what: string) => change({ connected: { ...inHand.connected, [way.id]: what } });
   const board = job.boards.get(way.boardId) ?? null;
   const preparation = insulationPreparation(way, pointsOf(job, way.id), board, job.supply);
@@ -250,7 +250,7 @@ function Chosen({ way }: { way: Way }) {
       )}
       {state.pattern && (
         <div className="margin-line pl-3">
-          <h3 className="text-base">What the pairs say</h3>
+          <h3 className="text-base">What the readings mean</h3>
           <p className="text-sm">{state.pattern.cause}</p>
           <p className="text-sm font-semibold">{state.pattern.first}</p>
         </div>

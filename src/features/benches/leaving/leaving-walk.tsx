@@ -9,7 +9,7 @@ import { isSpare } from '../../../core/installation/way';
 import { stillToTouch } from '../../../core/measurements/loop/walk';
 import { showMinutes } from '../../../core/words/moment';
 import { Checkbox } from '../../../ui/checkbox';
-import { useBench } from '../frame/bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { CoverOf } from '../frame/going-live';
 import type { BenchProps } from '../registry';
 import { capital } from '../../../core/words/capital';
@@ -18,7 +18,7 @@ import { capital } from '../../../core/words/capital';
 export function LeavingWalk(_props: BenchProps) {
   const view = useJob();
   const { job, isSealed } = view;
-  const { record } = useBench();
+  const { record } = useMeasure();
   const walk = useMemo(() => lastWalk(job), [job]);
   const day = useMemo(() => timeSpent(view), [view]);
   const left = [...job.ways.values()]
@@ -74,11 +74,11 @@ export function LeavingWalk(_props: BenchProps) {
           ))}
         </dl>
         <p className="pt-1 text-xs text-faint">Counted from entry to entry; twenty minutes without one is time away.</p>
-        <h3 className="border-b border-rule pt-2 text-base">Still to touch</h3>
+        <h3 className="border-b border-rule pt-2 text-base">Still to test</h3>
         <ul className="text-sm">
           {left.map((says) => (
             <li key={says} className="border-b border-rule py-1">
-              {says.replace('. Still to touch: ', ': ')}
+              {says.replace('. Still to test: ', ': ')}
             </li>
           ))}
           {left.length === 0 && <li className="py-1 text-faint">Every point listed was touched, or says why not.</li>}

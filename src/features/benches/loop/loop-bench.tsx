@@ -1,7 +1,9 @@
 'use client';
 
-import { Fragment, useDeferredValue, useMemo, useState } from 'react';
-import { useJob } from '../../../client/job-provider';
+import isEqual from 'fast-deep-equal';
+import { memo, useDeferredValue, useState } from 'react';
+import type { Point } from '../../../core/installation/point';
+import { useJob, useJobNow } from '../../../client/job-provider';
 import { slotAt, slotKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
 import { governing, valueAt } from '../../../core/job/governing';
@@ -23,9 +25,9 @@ import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
-import { BenchCell } from '../frame/bench-cell';
-import { useBench } from '../frame/bench-provider';
-import { BenchReading } from '../frame/bench-reading';
+import { Cell } from '../../measure/cell';
+import { useMeasure } from '../../measure/measure-provider';
+import { ReadingRow } from '../../measure/reading-row';
 import { ChooseWay } from '../frame/choose-way';
 import { HandsFree } from '../frame/hands-free';
 import { LiveGate, Obstacles } from '../frame/live-gate';
@@ -38,10 +40,10 @@ import { ZsCurve } from './zs-curve';
 
 /** Zs: circuit by circuit, every point in walking order, beside what Ze and R1+R2 let expect there. */
 export function LoopBench({ wayId, go }: BenchProps) {
-  const view = useJob();
-  const ways = [...view.job.ways.values()].filter((way) => !isSpare(way));
+  const ways = useJob(({ job }) => [...job.ways.values()].filter((way) => !isSpare(way)));
+  const now = useJobNow();
   // Chosen once: readings taken here must not turn the page to another circuit.
-  const [first] = useState(() => ways.find((way) => isLeft(view, way))?.id);
+  const [first] = useState(() => ways.find((way) => isLeft(now(), way))?.id);
   const way = ways.find((each) => each.id === (wayId ?? first)) ?? ways[0];
   if (!way) return <NoCircuits go={go} />;
   return (
@@ -52,177 +54,258 @@ export function LoopBench({ wayId, go }: BenchProps) {
 }
 
 const isLeft = (view: JobView, way: Way): boolean => !isCircuitDone(view, way, zs);
+const onWay = (way: Way) => ({ of: 'way', id: way.id }) as const;
+const zsOf = (way: Way) => slotKey(onWay(way), zs);
 
 function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
-  const view = useJob();
-  const { job, pack, verdicts, isSealed } = view;
-  const { inHand, change, record } = useBench();
-  const on = { of: 'way', id: way.id } as const;
-  const points = pointsOf(job, way.id);
-  const obstacles = inTheWayOn(view, way);
-  const provedBy = inHand.cpcProvedBy[way.id] ?? '';
-  const unproved = !cpcProved(view, way) && job.brief.school !== 'live-first';
-  const held = isSealed || (unproved && provedBy.trim() === '');
-  const highest = governing(view, on, zs);
-  const judgement = verdicts.get(slotKey(on, zs))?.judgement ?? null;
-  const worst = worstPoint(view, way);
-  const limit = limitOfWay(view, way, job.limits.get(slotKey(on, zs)) ?? null);
-  const limitOhms = limitFound(limit) ? toNumber(limit.max) : null;
-  const ambientOhms = limitFound(limit) ? toNumber(multiply(exact(pack.ambientFactor.value), limit.max)) : null;
-  const left = stillToTouch(view, way);
-  const byRcd = judgement?.rule === 'zs.by-rcd' || job.supply.earthing === 'TT';
-  const shares = valueAt(view, on, lineNeutralLoop);
-  // The drawing follows what is read when there is time for it.
-  const drawn = useDeferredValue(
-    useMemo(
-      () =>
-        points.map((point) => {
-          const at = { of: 'point', id: point.id } as const;
-          const expected = calculatedZs(view, { on: at });
-          return { point, read: valueAt(view, at, zs), expected: expected.ok ? Number(expected.ohms) : null };
-        }),
-      [points, view],
-    ),
-  );
+  const { record } = useMeasure();
+  const points = useJob(({ job }) => pointsOf(job, way.id));
+  const held = useHeldUp(way);
   return (
     <section
       aria-labelledby="loop"
       className="grid grid-cols-1 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]"
     >
       <div className="space-y-2">
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-          <h2 id="loop" className="text-xl max-md:sr-only">
-            Zs
-          </h2>
-          <ChooseWay
-            ways={ways}
-            chosen={way.id}
-            choose={(id) => go('loop', id)}
-            mark={(each) => (isLeft(view, each) ? '' : ' ✓')}
-          />
-          <ToggleGroup
-            label="How it is read"
-            value={methodFor(way, inHand)}
-            choices={loopMethods.map((value) => ({ value, face: loopMethodWords[value] }))}
-            onChange={(loopMethod) => change({ loopMethod })}
-          />
-        </div>
+        <Setup way={way} ways={ways} go={go} />
         <OnNow way={way} />
-        <div className="border-l-4 border-ink pl-3 text-sm">
-          {loop.slots[0]?.caution}
-          {obstacles.length > 0 && <Obstacles all={obstacles} />}
-          {unproved && !isSealed && (
-            <label className="flex flex-wrap items-center gap-2 py-1">
-              Proved another way:
-              <input
-                className="min-h-9 w-64 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
-                maxLength={120}
-                placeholder="how: long lead on the day, last report"
-                defaultValue={provedBy}
-                onBlur={(event) =>
-                  change({ cpcProvedBy: { ...inHand.cpcProvedBy, [way.id]: event.target.value.trim() } })
-                }
-              />
-            </label>
-          )}
-        </div>
+        <Cautions way={way} />
         {points.length > 0 ? (
           <table className="w-full border-y border-rule-strong">
             <thead>
               <tr className="border-b border-rule-strong text-left text-xs">
                 <th className="w-7 px-1 py-1 text-right font-normal text-faint">No.</th>
-                <th className="px-2 font-semibold">Point, as one walks</th>
+                <th className="px-2 font-semibold">Point (walking order)</th>
                 <th className="font-semibold">Zs</th>
                 <th className="font-semibold max-md:hidden">Ze + (R1+R2)</th>
                 <th className="font-semibold max-md:hidden">Read by</th>
               </tr>
             </thead>
             <tbody>
-              {points.map((point, row) => {
-                const slot = slotAt({ of: 'point', id: point.id }, zs);
-                const expected = calculatedZs(view, slot);
-                const reading = governing(view, slot.on, zs);
-                return (
-                  <Fragment key={point.id}>
-                    <tr className={`border-b border-rule ${worst?.id === point.id ? 'font-semibold' : ''}`}>
-                      <td className="px-1 text-right text-faint">{row + 1}</td>
-                      <td className="px-2">
-                        {point.name}
-                        {worst?.id === point.id && <span className="pl-1 text-xs font-normal text-faint">highest</span>}
-                      </td>
-                      <td>
-                        <BenchCell
-                          slot={slot}
-                          label={`Zs, point ${row + 1} ${point.name}`}
-                          sequence={row}
-                          row={row}
-                          column={0}
-                          disabled={held}
-                        />
-                      </td>
-                      <td className="max-md:hidden">{expected.ok ? expected.ohms : ''}</td>
-                      <td className="text-sm text-faint max-md:hidden">
-                        {reading?.body.how === 'calculated'
-                          ? 'calculated'
-                          : reading?.body.method
-                            ? loopMethodWords[reading.body.method]
-                            : (reading?.body.reason ?? '')}
-                      </td>
-                    </tr>
-                  </Fragment>
-                );
-              })}
+              {points.map((point, row) => (
+                <PointRow key={point.id} way={way} point={point} row={row} held={held} />
+              ))}
             </tbody>
           </table>
         ) : (
-          <BenchReading slot={slotAt(on, zs)} label="Zs, highest on the circuit" sequence={0} row={0} disabled={held} />
-        )}
-        {left && <p className="text-sm font-semibold">{left}</p>}
-        <HandsFree
-          slots={pointsToTouch(view, way).map((point) => ({
-            slot: slotAt({ of: 'point', id: point.id }, zs),
-            name: point.name,
-          }))}
-          disabled={held}
-        />
-        <AddPoints way={way} record={record} />
-        <Forgotten way={way} />
-        {(byRcd || shares) && (
-          <BenchReading
-            slot={slotAt(on, lineNeutralLoop)}
-            label="L–N loop, for the overcurrent device"
-            sequence={900}
-            row={900}
-            disabled={isSealed}
+          <ReadingRow
+            slot={slotAt(onWay(way), zs)}
+            label="Zs, highest on the circuit"
+            sequence={0}
+            row={0}
+            disabled={held}
           />
         )}
+        <StillToTouch way={way} held={held} />
+        <AddPoints way={way} record={record} />
+        <Forgotten way={way} />
+        <LineNeutral way={way} />
         <LogRepair wayId={way.id} family={loop} />
       </div>
       <div className="space-y-3">
-        <ZsCurve rows={drawn} limitOhms={limitOhms} ambientOhms={ambientOhms} worst={worst?.name ?? null} />
-        {highest && judgement && (
-          <div className="margin-line space-y-1 pl-3">
-            <p className="flex flex-wrap items-center gap-x-3">
-              <span>
-                Zs <strong>{showValue(highest.body.value)} Ω</strong>
-                {worst ? `, the highest, at ${worst.name}` : ''}
-              </span>
-              <VerdictMark verdict={judgement.verdict} worded />
-            </p>
-            <Working judgement={judgement} slot={highest.body.slot} />
-          </div>
-        )}
+        <Drawn way={way} points={points} />
+        <Highest way={way} />
       </div>
     </section>
   );
 }
 
+/** Whether nothing is read here: the document is sealed, or the CPC was not proved nor said to be. */
+function useHeldUp(way: Way): boolean {
+  const { inHand } = useMeasure();
+  const provedBy = inHand.cpcProvedBy[way.id] ?? '';
+  return useJob((view) => view.isSealed || (isUnproved(view, way) && provedBy.trim() === ''));
+}
+const isUnproved = (view: JobView, way: Way): boolean =>
+  !cpcProved(view, way) && view.job.brief.school !== 'live-first';
+
+/** Which circuit, and how its loop is read. */
+function Setup({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
+  const { inHand, change } = useMeasure();
+  const left = useJob((view) => ways.filter((each) => isLeft(view, each)).map(({ id }) => id));
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <h2 id="loop" className="text-xl max-md:sr-only">
+        Zs
+      </h2>
+      <ChooseWay
+        ways={ways}
+        chosen={way.id}
+        choose={(id) => go('loop', id)}
+        mark={(each) => (left.includes(each.id) ? '' : ' ✓')}
+      />
+      <ToggleGroup
+        label="How it is read"
+        value={methodFor(way, inHand)}
+        choices={loopMethods.map((value) => ({ value, face: loopMethodWords[value] }))}
+        onChange={(loopMethod) => change({ loopMethod })}
+      />
+    </div>
+  );
+}
+
+/** The caution of the step, what is in the way, and how else the CPC was proved. */
+function Cautions({ way }: { way: Way }) {
+  const { inHand, change } = useMeasure();
+  const { obstacles, asks } = useJob(
+    (view) => ({ obstacles: inTheWayOn(view, way), asks: isUnproved(view, way) && !view.isSealed }),
+    isEqual,
+  );
+  return (
+    <div className="border-l-4 border-ink pl-3 text-sm">
+      {loop.slots[0]?.caution}
+      {obstacles.length > 0 && <Obstacles all={obstacles} />}
+      {asks && (
+        <label className="flex flex-wrap items-center gap-2 py-1">
+          Proved another way:
+          <input
+            className="min-h-9 w-64 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
+            maxLength={120}
+            placeholder="how: long lead on the day, last report"
+            defaultValue={inHand.cpcProvedBy[way.id] ?? ''}
+            onBlur={(event) => change({ cpcProvedBy: { ...inHand.cpcProvedBy, [way.id]: event.target.value.trim() } })}
+          />
+        </label>
+      )}
+    </div>
+  );
+}
+
+const PointRow = memo(function PointRow({
+  way,
+  point,
+  row,
+  held,
+}: {
+  way: Way;
+  point: Point;
+  row: number;
+  held: boolean;
+}) {
+  const slot = slotAt({ of: 'point', id: point.id }, zs);
+  const { expected, isWorst, readBy } = useJob((view) => {
+    const calculated = calculatedZs(view, slot);
+    const reading = governing(view, slot.on, zs)?.body;
+    return {
+      expected: calculated.ok ? calculated.ohms : '',
+      isWorst: worstPoint(view, way)?.id === point.id,
+      readBy:
+        reading?.how === 'calculated'
+          ? 'calculated'
+          : reading?.method
+            ? loopMethodWords[reading.method]
+            : (reading?.reason ?? ''),
+    };
+  });
+  return (
+    <tr className={`border-b border-rule ${isWorst ? 'font-semibold' : ''}`}>
+      <td className="px-1 text-right text-faint">{row + 1}</td>
+      <td className="px-2">
+        {point.name}
+        {isWorst && <span className="pl-1 text-xs font-normal text-faint">highest</span>}
+      </td>
+      <td>
+        <Cell
+          slot={slot}
+          label={`Zs, point ${row + 1} ${point.name}`}
+          sequence={row}
+          row={row}
+          column={0}
+          disabled={held}
+        />
+      </td>
+      <td className="max-md:hidden">{expected}</td>
+      <td className="text-sm text-faint max-md:hidden">{readBy}</td>
+    </tr>
+  );
+});
+
+/** What is left of the walk, in words and by hands-free. */
+function StillToTouch({ way, held }: { way: Way; held: boolean }) {
+  const left = useJob((view) => stillToTouch(view, way));
+  const points = useJob((view) => [...pointsToTouch(view, way)]);
+  return (
+    <>
+      {left && <p className="text-sm font-semibold">{left}</p>}
+      <HandsFree
+        slots={points.map((point) => ({ slot: slotAt({ of: 'point', id: point.id }, zs), name: point.name }))}
+        disabled={held}
+      />
+    </>
+  );
+}
+
+/** Where an RCD clears earth faults, the overcurrent device goes by the line–neutral loop. */
+function LineNeutral({ way }: { way: Way }) {
+  const { isShown, isSealed } = useJob((view) => ({
+    isShown:
+      view.verdicts.get(zsOf(way))?.judgement.rule === 'zs.by-rcd' ||
+      view.job.supply.earthing === 'TT' ||
+      valueAt(view, onWay(way), lineNeutralLoop) !== null,
+    isSealed: view.isSealed,
+  }));
+  return (
+    isShown && (
+      <ReadingRow
+        slot={slotAt(onWay(way), lineNeutralLoop)}
+        label="L–N loop, for the overcurrent device"
+        sequence={900}
+        row={900}
+        disabled={isSealed}
+      />
+    )
+  );
+}
+
+/** The circuit drawn, when there is time for it. */
+function Drawn({ way, points }: { way: Way; points: readonly Point[] }) {
+  const shown = useJob((view) => {
+    const limit = limitOfWay(view, way, view.job.limits.get(zsOf(way)) ?? null);
+    return {
+      rows: points.map((point) => {
+        const at = { of: 'point', id: point.id } as const;
+        const expected = calculatedZs(view, { on: at });
+        return { point, read: valueAt(view, at, zs), expected: expected.ok ? Number(expected.ohms) : null };
+      }),
+      limitOhms: limitFound(limit) ? toNumber(limit.max) : null,
+      ambientOhms: limitFound(limit) ? toNumber(multiply(exact(view.pack.ambientFactor.value), limit.max)) : null,
+      worst: worstPoint(view, way)?.name ?? null,
+    };
+  }, isEqual);
+  return <ZsCurve {...useDeferredValue(shown)} />;
+}
+
+/** The highest of the circuit with its verdict and working. */
+function Highest({ way }: { way: Way }) {
+  const { highest, judgement, worst } = useJob(
+    (view) => ({
+      highest: governing(view, onWay(way), zs)?.body,
+      judgement: view.verdicts.get(zsOf(way))?.judgement,
+      worst: worstPoint(view, way)?.name,
+    }),
+    isEqual,
+  );
+  if (!highest || !judgement) return null;
+  return (
+    <div className="margin-line space-y-1 pl-3">
+      <p className="flex flex-wrap items-center gap-x-3">
+        <span>
+          Zs <strong>{showValue(highest.value)} Ω</strong>
+          {worst ? `, the highest, at ${worst}` : ''}
+        </span>
+        <VerdictMark verdict={judgement.verdict} worded />
+      </p>
+      <Working judgement={judgement} slot={highest.slot} />
+    </div>
+  );
+}
+
 /** Points usually forgotten on a circuit like this, asked for once; and what counts as one. */
 function Forgotten({ way }: { way: Way }) {
-  const { job, isSealed } = useJob();
-  const { inHand, change } = useBench();
+  const { inHand, change } = useMeasure();
   const asked = inHand.askedForgotten.includes(way.id);
-  const forgotten = oftenForgotten(job, way);
+  const isSealed = useJob((held) => held.isSealed);
+  const forgotten = useJob(({ job }) => [...oftenForgotten(job, way)]);
   return (
     <div className="text-sm">
       {!asked && !isSealed && forgotten.length > 0 && (

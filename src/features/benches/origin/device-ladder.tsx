@@ -22,12 +22,12 @@ export function DeviceLadder() {
   return (
     <section aria-labelledby="ladder">
       <h2 id="ladder" className="border-b border-rule-strong pb-1 text-xl">
-        What each device breaks
+        Breaking capacity
       </h2>
       <p className="py-1 text-sm">
         {fault ? (
           <>
-            Has to break <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
+            Required: <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
           </>
         ) : (
           'Ipf is not read yet.'

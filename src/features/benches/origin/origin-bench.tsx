@@ -28,8 +28,8 @@ import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { Select } from '../../../ui/select';
 import { toast } from '../../../ui/toast';
-import { useBench } from '../frame/bench-provider';
-import { BenchReading } from '../frame/bench-reading';
+import { useMeasure } from '../../measure/measure-provider';
+import { ReadingRow } from '../../measure/reading-row';
 import type { BenchProps } from '../registry';
 import { DeviceLadder } from './device-ladder';
 import { PlateauDrawing } from './plateau-drawing';
@@ -137,7 +137,7 @@ export function OriginBench(_props: BenchProps) {
 
 /** A reading of the origin, in its place of the order they are taken in. */
 function At({ n, measure, label, on = supply }: { n: number; measure: Measure; label: string; on?: Subject }) {
-  return <BenchReading slot={slotAt(on, measure)} label={label} sequence={n} row={n} />;
+  return <ReadingRow slot={slotAt(on, measure)} label={label} sequence={n} row={n} />;
 }
 
 /** What the three voltages mean together. */
@@ -186,7 +186,7 @@ function Patterns() {
 /** By measurement, by enquiry or worked out: kept with Ze and printed. */
 function HowZe() {
   const view = useJob();
-  const { inHand, record } = useBench();
+  const { inHand, record } = useMeasure();
   const reading = governing(view, supply, ze);
   if (!reading || view.isSealed) return null;
   const set = (how: How) => {
@@ -216,7 +216,7 @@ function HowZe() {
 /** The installation's own electrode: by loop, or by fall of potential with the spike at three places. */
 function Electrode() {
   const view = useJob();
-  const { inHand, record } = useBench();
+  const { inHand, record } = useMeasure();
   const [near, middle, far] = fallSpikes.map((spike) => {
     const value = valueAt(view, supply, electrodeAt(spike));
     return value && figureOf(value);

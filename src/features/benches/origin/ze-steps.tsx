@@ -5,13 +5,13 @@ import { useJob } from '../../../client/job-provider';
 import { stateOf } from '../../../core/work/on-now';
 import { Button } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
-import { useBench } from '../frame/bench-provider';
+import { useMeasure } from '../../measure/measure-provider';
 import { DeviceSwitch } from '../frame/device-switch';
 
 /** Ze as it is done with hands: main switch off, clamped, parted, read, back on; the parting stands in the register meanwhile. */
 export function ZeSteps() {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const parted = job.links.find(({ sort, clearedAt }) => sort === 'earthing conductor off' && !clearedAt);
   const off = stateOf(job, { of: 'supply' }) !== 'on';
   return (

@@ -7,7 +7,8 @@ import { type School, schoolWords, schools } from '../../../core/job/kinds/brief
 import { keyOf } from '../../../core/installation/slot';
 import { nameOfSlot } from '../../../core/job/slot-name';
 import type { JobView } from '../../../core/job/view';
-import { type PlanStep, type Task, planOfTests } from '../../../core/work/plan';
+import type { Task } from '../../../core/job/task';
+import { type PlanStep, planOfTests } from '../../../core/work/plan';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { NoCircuits } from '../frame/no-circuits';

@@ -2,27 +2,42 @@
 
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { parsePoints, usualPoint } from '../../../core/installation/point';
+import type { Slot } from '../../../core/installation/slot';
+import type { Job } from '../../../core/job/job';
+import { type Point, parsePoints, usualPoint } from '../../../core/installation/point';
 import type { Way } from '../../../core/installation/way';
 import { pointsOf } from '../../../core/job/job';
 import { Button } from '../../../ui/button';
 import { Checkbox } from '../../../ui/checkbox';
-import { useJob } from '../../../client/job-provider';
+import { useJob, useJobNow } from '../../../client/job-provider';
 import type { NewJobEntry } from '../../../core/catalogue';
-import { usePlaceInFocus } from '../frame/bench-provider';
+import { useMeasure, useSlotInFocus } from '../../measure/measure-provider';
+
+/** The point of a circuit a slot is at; undefined for any other. */
+function pointAt(job: Job, way: Way, slot: Slot | null): Point | undefined {
+  const point = slot?.on.of === 'point' ? job.points.get(slot.on.id) : undefined;
+  return point?.wayId === way.id ? point : undefined;
+}
+
+function AfterPoint({ way }: { way: Way }) {
+  const now = useJobNow();
+  const name = useSlotInFocus((slot) => pointAt(now().job, way, slot)?.name);
+  return <>after {name}</>;
+}
 
 /** Points typed as rooms with a count: `kitchen 4, hall`. */
 export function AddPoints({ way, record }: { way: Way; record: (entries: readonly NewJobEntry[]) => boolean }) {
-  const { job, isSealed } = useJob();
+  const now = useJobNow();
+  const isSealed = useJob((held) => held.isSealed);
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [inPlace, setInPlace] = useState(false);
-  const cell = usePlaceInFocus();
-  const inHand = cell?.slot.on.of === 'point' ? job.points.get(cell.slot.on.id) : undefined;
-  const after = inPlace && inHand?.wayId === way.id ? inHand : null;
+  // Which one it is, is asked when something is added: going from point to point draws only its name.
+  const { focus } = useMeasure();
+  const isAtPoint = useSlotInFocus((slot) => pointAt(now().job, way, slot) !== undefined);
   if (isSealed) return null;
   const add = () => {
-    const here = pointsOf(job, way.id);
+    const here = pointsOf(now().job, way.id);
     const usual = usualPoint(way.load);
     const parsed = parsePoints(
       typed,
@@ -30,6 +45,7 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
       usual.kind,
     );
     if (!parsed.ok) return setProblem(parsed.problem);
+    const after = inPlace ? pointAt(now().job, way, focus.getSnapshot().focus?.slot ?? null) : undefined;
     const from = after?.order ?? Math.max(0, ...here.map((point) => point.order));
     setProblem(null);
     const added = parsed.points.map((fields, i): NewJobEntry => ({
@@ -77,7 +93,7 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
       <Button type="submit" className="max-md:min-h-11">
         Add
       </Button>
-      {inHand?.wayId === way.id && <Checkbox label={`after ${inHand.name}`} checked={inPlace} onChange={setInPlace} />}
+      {isAtPoint && <Checkbox label={<AfterPoint way={way} />} checked={inPlace} onChange={setInPlace} />}
       {problem && (
         <p role="alert" className="text-sm font-semibold">
           {problem}

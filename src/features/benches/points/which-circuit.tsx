@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { isOfKind } from '../../../core/catalogue';
 import { useJob } from '../../../client/job-provider';
 import { placeKey } from '../../../core/installation/place';
 import { type Way, isSpare } from '../../../core/installation/way';
@@ -10,18 +11,16 @@ import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { ToggleGroup } from '../../../ui/toggle-group';
 import { showMoment } from '../../workspace/struck-readings';
-import { useBench } from '../frame/bench-provider';
-
-type Moved = { pointId: string; wayId: string; foundBy?: TracedBy };
+import { useMeasure } from '../../measure/measure-provider';
 
 /** Points that answered on no circuit yet, and circuits nobody knows: found by what answers, by switching, by tone. */
 export function WhichCircuit({ unknown = [] }: { unknown?: readonly Way[] }) {
   const { job, isSealed, people } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const [by, setBy] = useState<TracedBy>('answers');
   const points = unplacedPoints(job);
-  const moves = [...job.entries.values()].filter(
-    (entry) => entry.kind === 'point.moved' && !job.strikes.has(entry.id) && (entry.body as Moved).foundBy,
+  const moves = [...job.entries.values()].flatMap((entry) =>
+    isOfKind(entry, 'point.moved') && !job.strikes.has(entry.id) && entry.body.foundBy ? [entry] : [],
   );
   const nowhere = [...job.traced.values()].filter(({ feeds }) => feeds === null);
   if (points.length === 0 && unknown.length === 0 && moves.length === 0 && nowhere.length === 0) return null;
@@ -83,7 +82,7 @@ export function WhichCircuit({ unknown = [] }: { unknown?: readonly Way[] }) {
           </li>
         ))}
         {moves.map((entry) => {
-          const { pointId, wayId, foundBy } = entry.body as Moved;
+          const { pointId, wayId, foundBy } = entry.body;
           return (
             <li key={entry.id} className="border-b border-rule py-1 text-faint">
               {job.points.get(pointId)?.name ?? 'A point struck since'}: to {named(wayId)}
@@ -99,7 +98,7 @@ export function WhichCircuit({ unknown = [] }: { unknown?: readonly Way[] }) {
 /** A circuit without a name: what it feeds once it is found, or that it leads nowhere. */
 function Unknown({ way, by }: { way: Way; by: TracedBy }) {
   const { isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const [feeds, setFeeds] = useState('');
   const trace = (found: string | null) =>
     record([{ kind: 'circuit.traced', body: { wayId: way.id, by, feeds: found } }]);

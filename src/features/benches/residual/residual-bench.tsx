@@ -21,12 +21,12 @@ import {
   touchVolts,
 } from '../../../core/measurements/residual/slots';
 import { inTheWayOn } from '../../../core/work/live-tests';
-import { type ResidualOfJob, doubtOfType, residualDevices } from '../../../core/work/residual-devices';
+import { type ResidualOfJob, doubtOfType, listResidualDevices } from '../../../core/measurements/residual/devices';
 import { Disclosure } from '../../../ui/disclosure';
 import { Select } from '../../../ui/select';
 import { VerdictMark, Working } from '../../workspace/verdict-mark';
-import { BenchCell } from '../frame/bench-cell';
-import { BenchReading } from '../frame/bench-reading';
+import { Cell } from '../../measure/cell';
+import { ReadingRow } from '../../measure/reading-row';
 import { HandsFree } from '../frame/hands-free';
 import { LiveGate, Obstacles } from '../frame/live-gate';
 import { LogRepair } from '../frame/log-repair';
@@ -40,7 +40,7 @@ const notRead: ReadingValue = { is: 'not-taken', mark: 'N/V' };
 /** RCDs, AFDDs and SPDs: device by device, each reading serving every circuit behind it. */
 export function ResidualBench({ wayId, go }: BenchProps) {
   const { job } = useJob();
-  const devices = residualDevices(job);
+  const devices = listResidualDevices(job);
   const wanted = devices.find(({ ways }) => ways.some(({ id }) => id === wayId));
   const [first] = useState(() => devices[0]?.key);
   const device = wanted ?? devices.find(({ key }) => key === first) ?? devices[0];
@@ -153,8 +153,8 @@ function OneDevice({
           <Working judgement={judged} slot={slotAt(on, rcdTime)} />
         </div>
       )}
-      <BenchReading slot={slotAt(on, rcdButton)} label="Test button, after the instrument" sequence={20} row={20} />
-      <BenchReading slot={slotAt(on, touchVolts)} label="Touch voltage, highest shown" sequence={21} row={21} />
+      <ReadingRow slot={slotAt(on, rcdButton)} label="Test button, after the instrument" sequence={20} row={20} />
+      <ReadingRow slot={slotAt(on, touchVolts)} label="Touch voltage, highest shown" sequence={21} row={21} />
       <Disclosure
         summary={
           <span className="text-sm text-faint">
@@ -171,7 +171,7 @@ function OneDevice({
             <HalfCycleRow name="5 × IΔn" slots={halfCycles.map((each) => at(half.five, each))} row={30} />
           </tbody>
         </table>
-        <BenchReading slot={slotAt(on, rcdRamp)} label="Trips at, raised slowly" sequence={64} row={64} />
+        <ReadingRow slot={slotAt(on, rcdRamp)} label="Trips at, raised slowly" sequence={64} row={64} />
       </Disclosure>
       {!isSealed && <LogRepair wayId={way.id} family={residual} />}
     </section>
@@ -184,7 +184,7 @@ function HalfCycleRow({ name, slots, row }: { name: string; slots: readonly Slot
       <td className="py-1 text-sm font-semibold">{name}</td>
       {slots.map((slot, column) => (
         <td key={column}>
-          <BenchCell
+          <Cell
             slot={slot}
             label={`${name}, from ${halfCycles[column] ?? ''}°`}
             sequence={row * 2 + column}
@@ -208,7 +208,7 @@ function Others() {
         AFDDs and SPDs
       </h2>
       {arcs.map((way, index) => (
-        <BenchReading
+        <ReadingRow
           key={way.id}
           slot={slotAt({ of: 'way', id: way.id }, afddButton)}
           label={`AFDD button, way ${way.number} ${way.description ?? ''}`}
@@ -217,7 +217,7 @@ function Others() {
         />
       ))}
       {boards.map((board, index) => (
-        <BenchReading
+        <ReadingRow
           key={board.id}
           slot={slotAt({ of: 'board', id: board.id }, spdWindow)}
           label={`SPD window, ${board.name ?? 'board'}: ${board.surgeProtection}`}

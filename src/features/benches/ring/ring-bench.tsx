@@ -18,9 +18,9 @@ import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { useJob } from '../../../client/job-provider';
 import { useRingReport } from '../../../client/use-ring-report';
-import { BenchCell } from '../frame/bench-cell';
-import { useBench } from '../frame/bench-provider';
-import { BenchReading } from '../frame/bench-reading';
+import { Cell } from '../../measure/cell';
+import { useMeasure } from '../../measure/measure-provider';
+import { ReadingRow } from '../../measure/reading-row';
 import { WhichCircuit } from '../points/which-circuit';
 import { ChooseWay } from '../frame/choose-way';
 import { HandsFree } from '../frame/hands-free';
@@ -46,7 +46,7 @@ export function RingBench({ wayId, go }: BenchProps) {
 function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) {
   const view = useJob();
   const { job, tests, isSealed } = view;
-  const { inHand, record } = useBench();
+  const { inHand, record } = useMeasure();
   const { points, readings } = useMemo(() => ringOfWay(view, way), [view, way]);
   const isRead = [...readings.step2, ...readings.step3].some((reading) => reading !== null);
   // The chart follows what is typed when there is time for it.
@@ -87,7 +87,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
       <LeadNullPrompt />
       <section aria-label="Step 1, end to end" className="grid grid-cols-1 gap-x-6 lg:grid-cols-3">
         {ringEnds.map((end, index) => (
-          <BenchReading
+          <ReadingRow
             key={end.pair}
             slot={slotAt(on, end)}
             label={`${ringEndName[end.pair]}, end to end`}
@@ -154,7 +154,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
                   </td>
                   {steps.map(({ measure, step }, column) => (
                     <td key={String(step)}>
-                      <BenchCell
+                      <Cell
                         slot={slotAt({ of: 'point', id: point.id }, measure)}
                         label={`${tests.on('point', measure)?.symbol ?? ''}, point ${index + 1} ${point.name}`}
                         sequence={1000 * (column + 1) + index}
@@ -218,7 +218,7 @@ function unreadOfStep(view: JobView, points: readonly Point[]) {
 /** A step's heading with its links: logged when they are made, ticked when they are out. */
 function StepHead({ step, way }: { step: 2 | 3; way: Way }) {
   const { job, isSealed } = useJob();
-  const { record } = useBench();
+  const { record } = useMeasure();
   const test = `ring step ${step}`;
   const other = step === 2 ? 'neutral' : 'CPC';
   const link = job.links.find(

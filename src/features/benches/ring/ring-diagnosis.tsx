@@ -18,7 +18,7 @@ import { linkLook } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { JobLink } from '../../workspace/place';
 import { useJob } from '../../../client/job-provider';
-import { BenchCell } from '../frame/bench-cell';
+import { Cell } from '../../measure/cell';
 
 type Props = {
   report: RingReport | null | undefined;
@@ -33,7 +33,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
   return (
     <section aria-labelledby="comes-to" aria-live="polite" className="margin-line h-fit space-y-3 pl-4">
       <h2 id="comes-to" className="text-lg">
-        What it comes to
+        Diagnosis
       </h2>
       {report === undefined && <p className="text-sm text-faint">Working it out…</p>}
       {report === null && (
@@ -50,7 +50,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
           </ol>
           {report.explanations.some(({ leads }) => !leads) && (
             <div className="border-t border-rule pt-2 text-sm text-faint">
-              <h3>Instead of it</h3>
+              <h3>Other explanations</h3>
               <ol>
                 {report.explanations
                   .filter(({ leads }) => !leads)
@@ -80,7 +80,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
           {report.cable && <p className="border-t border-rule pt-2 text-sm">{report.cable}</p>}
           {report.next.length > 0 && (
             <div className="border-t border-rule pt-2">
-              <h3 className="text-sm">Try next</h3>
+              <h3 className="text-sm">Next reading to take</h3>
               <ul className="text-sm">
                 {report.next.slice(0, 4).map((next) => (
                   <li key={`${next.socket} ${next.step} ${next.pair}`} className="py-0.5">
@@ -90,7 +90,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
                     </strong>
                     : {next.why}
                     {next.socket && slotOf(next) && points[next.socket - 1] && (
-                      <BenchCell
+                      <Cell
                         slot={slotAt(
                           { of: 'point', id: points[next.socket - 1]?.id ?? '' },
                           slotOf(next) ?? step2NeutralCpc,

@@ -47,7 +47,7 @@ export function NewPasswordForm() {
       />
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button type="submit" look="next" disabled={formState.isSubmitting} className="min-h-11 w-full">
-        Set it
+        Set password
       </Button>
     </form>
   );

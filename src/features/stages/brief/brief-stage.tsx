@@ -32,7 +32,7 @@ export function BriefStage() {
             <Limitations record={record} />
           </>
         ) : (
-          <WhatWasDone record={record} />
+          definition.about === 'works' && <WhatWasDone record={record} />
         )}
       </section>
     </div>

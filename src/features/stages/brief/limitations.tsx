@@ -93,7 +93,7 @@ function NoteLimitation({ record }: { record: Record }) {
             name="sort"
             render={({ field }) => (
               <Select
-                label="Sort of limitation"
+                label="Type of limitation"
                 className="min-h-10 w-full"
                 value={field.value}
                 onChange={field.onChange}

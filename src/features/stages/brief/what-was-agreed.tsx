@@ -97,7 +97,7 @@ export function WhatWasAgreed({ record }: { record: Record }) {
         shown={number(job.brief.investigateBelowMegohms)}
         parse={asNumber(1, 1000)}
         commit={(investigateBelowMegohms) => brief({ investigateBelowMegohms })}
-        hint="A 230 V circuit that reads less, though above its minimum, is marked to look at again. 2 MΩ where nothing is said."
+        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. 2 MΩ where nothing is said."
       />
       <Sample />
     </>

@@ -23,7 +23,7 @@ export function WhatWasDone({ record }: { record: Record }) {
   const asks = works.description ? readDescription(works.description).ask : null;
   const isWanted = (field: keyof WorksFields) =>
     gaps.some(({ place }) => place.of === 'works' && place.field === field);
-  const isCircuit = definition.kind === 'MWC';
+  const isCircuit = definition.oneCircuit;
   const words = (
     field: 'extentCovered' | 'extentNotCovered' | 'existing' | 'departures',
     label: string,
@@ -62,7 +62,7 @@ export function WhatWasDone({ record }: { record: Record }) {
       />
       {!isCircuit && (
         <ChoiceField
-          label="Sort of work"
+          label="Type of work"
           value={works.nature ?? null}
           options={workNatures.map((value) => ({ value, label: workNatureWords[value] }))}
           commit={(nature) => say({ nature })}

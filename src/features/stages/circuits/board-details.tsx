@@ -5,8 +5,7 @@ import type { Board } from '../../../core/installation/board';
 import { Disclosure } from '../../../ui/disclosure';
 import { ChoiceField, EntryField, asLine } from '../../../ui/entry-field';
 import { useGaps, useJob } from '../../../client/job-provider';
-import { ReadingField, ReadingFields } from '../../workspace/reading-field';
-import type { InHand } from '../../../core/work/in-hand';
+import { ReadingField } from '../../measure/reading-field';
 import { useWanted } from '../../workspace/use-wanted';
 import { type Measure, slotAt } from '../../../core/installation/slot';
 import { valueAt } from '../../../core/job/governing';
@@ -16,7 +15,7 @@ import { assemblies, assemblyWords } from '../../../core/installation/board';
 import { boardIpf, phaseSequence } from '../../../core/measurements/origin/slots';
 
 /** A board in one line; opened, its particulars and the readings taken at it. */
-export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }) {
+export function BoardDetails({ board, isAdded }: { board: Board; isAdded: boolean }) {
   const view = useJob();
   const { append, job } = view;
   const gaps = useGaps();
@@ -38,7 +37,7 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
   );
   return (
     <Disclosure
-      open={lacking}
+      open={lacking || isAdded}
       summary={
         <span className="flex flex-wrap items-baseline gap-x-4">
           <span className="font-serif text-lg font-semibold">{board.name ?? 'Unnamed board'}</span>
@@ -60,6 +59,7 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
           />
           <EntryField
             label="Location"
+            focusFirst={isAdded}
             shown={board.location ?? ''}
             parse={asLine}
             commit={(location) => record({ location })}
@@ -99,13 +99,13 @@ export function BoardDetails({ board, inHand }: { board: Board; inHand: InHand }
             hint="Type and what its indicator shows"
           />
         </div>
-        <ReadingFields>
-          <ReadingField slot={slotAt(on, zs)} label="Zs at the board" inHand={inHand} />
-          <ReadingField slot={slotAt(on, boardIpf)} label="Ipf at the board" inHand={inHand} />
+        <div>
+          <ReadingField slot={slotAt(on, zs)} label="Zs at the board" />
+          <ReadingField slot={slotAt(on, boardIpf)} label="Ipf at the board" />
           {job.supply.liveConductors === 'three-phase' && (
-            <ReadingField slot={slotAt(on, phaseSequence)} label="Phase sequence" inHand={inHand} />
+            <ReadingField slot={slotAt(on, phaseSequence)} label="Phase sequence" />
           )}
-        </ReadingFields>
+        </div>
       </div>
     </Disclosure>
   );

@@ -17,7 +17,7 @@ import { useGaps, useJob } from '../../../client/job-provider';
 import { usePlace } from '../../workspace/place';
 import { VerdictMark, verdictPattern } from '../../workspace/verdict-mark';
 import { cellEntries, cellText } from './cell-entries';
-import { type Column, columns, isIdle } from './columns';
+import { type Column, columns, fileColumns, isIdle } from './columns';
 import type { CsvRow } from './csv';
 import { CsvFile } from './csv-file';
 import { WorkingPanel } from './working-panel';
@@ -144,7 +144,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
         added.push({ kind: 'way.added', body: { wayId: way.id, boardId, number: next } });
       }
       return [...found].flatMap(([columnId, text]): Placed[] => {
-        const column = columns.find(({ id }) => id === columnId);
+        const column = fileColumns.find(({ id }) => id === columnId);
         return column ? [{ way, column, text }] : [];
       });
     });

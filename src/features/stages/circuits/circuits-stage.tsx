@@ -10,7 +10,9 @@ import { placeKey } from '../../../core/installation/place';
 import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { useNarrow } from '../../../ui/use-narrow';
-import { InHandLine, useInHand } from '../../workspace/in-hand';
+import { InHandLine } from '../../measure/in-hand';
+import { useMeasure } from '../../measure/measure-provider';
+import { Measuring } from '../../measure/measuring';
 import { useJob } from '../../../client/job-provider';
 import { VerdictMark } from '../../workspace/verdict-mark';
 import { BoardDetails } from './board-details';
@@ -21,10 +23,19 @@ import { sayNext } from '../../../core/words/next-step';
 
 /** Boards with their ways: the circuit ledger at a desk, one circuit at a time on a phone. */
 export function CircuitsStage() {
+  return (
+    <Measuring>
+      <Circuits />
+    </Measuring>
+  );
+}
+
+function Circuits() {
   const { job, isSealed, append } = useJob();
-  const [inHand, change] = useInHand();
+  const { inHand, change } = useMeasure();
   const boards = [...job.boards.values()];
   const [chosen, setChosen] = useState<string | null>(null);
+  const [added, setAdded] = useState<string | null>(null);
   const board = boards.find((b) => b.id === chosen) ?? boards[0];
   const isNarrow = useNarrow();
   const addBoard = () => {
@@ -34,8 +45,10 @@ export function CircuitsStage() {
       { kind: 'board.added', body: { boardId } },
       { kind: 'board.described', body: { boardId, fields: { name } } },
     ]);
-    if (outcome.ok) setChosen(boardId);
-    else toast(outcome.reason);
+    if (outcome.ok) {
+      setChosen(boardId);
+      setAdded(boardId);
+    } else toast(outcome.reason);
   };
   return (
     <div>
@@ -59,9 +72,9 @@ export function CircuitsStage() {
       </div>
       {board && (
         <div id={placeKey({ of: 'list', list: 'ways' })}>
-          <BoardDetails key={board.id} board={board} inHand={inHand} />
+          <BoardDetails key={board.id} board={board} isAdded={added === board.id} />
           {isNarrow ? (
-            <WayPocket key={board.id} boardId={board.id} inHand={inHand} />
+            <WayPocket key={board.id} boardId={board.id} />
           ) : (
             <CircuitGrid key={board.id} boardId={board.id} inHand={inHand} />
           )}

@@ -1,4 +1,5 @@
 import { tests } from '../../../core/catalogue';
+import { type DeviceField, deviceFieldNames, deviceFieldTable } from '../../../core/installation/devices';
 import { type Measure, measureKey } from '../../../core/installation/slot';
 import { type Way, isSpare } from '../../../core/installation/way';
 import type { SlotDefinition } from '../../../core/job/test-definition';
@@ -17,7 +18,12 @@ type ComputedColumn = ColumnHeading & {
   readonly sort: 'computed';
   readonly show: (way: Way, view: JobView) => string;
 };
-export type Column = FieldColumn | ReadingColumn | ComputedColumn;
+/** What is read off a circuit's own device: in a file, and on the page of the board. */
+type DeviceColumn = ColumnHeading & {
+  readonly sort: 'device';
+  readonly field: DeviceField;
+};
+export type Column = FieldColumn | ReadingColumn | ComputedColumn | DeviceColumn;
 
 /** The maximum of Zs, between the device that gives it and the reading it is for. */
 const maxZs: ComputedColumn = {
@@ -55,6 +61,15 @@ export const columns: readonly Column[] = [
   ...readingColumns.slice(0, firstLive),
   maxZs,
   ...readingColumns.slice(firstLive),
+];
+
+/** The columns of a file of circuits. */
+export const fileColumns: readonly Column[] = [
+  ...columns,
+  ...deviceFieldNames.map((field): DeviceColumn => {
+    const { label } = deviceFieldTable[field];
+    return { id: field, sort: 'device', field, heading: label, spoken: label, group: 'Device', width: '', hint: label };
+  }),
 ];
 
 /** Whether a cell takes nothing on this way: ring figures of a radial, RCD results without an RCD, anything on a spare. */

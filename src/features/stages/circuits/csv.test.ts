@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { rentedHouseEntries, viewAt } from '../../../../tests/support/entries';
 import { waysOf } from '../../../core/job/job';
 import { cellText } from './cell-entries';
-import { columns } from './columns';
+import { fileColumns } from './columns';
 import { escapeFormulae, readCsv, targets, writeCsv } from './csv';
 
 const view = viewAt(rentedHouseEntries());
@@ -17,7 +17,7 @@ describe('circuits as comma-separated values', () => {
     expect(rows.map(({ number }) => number)).toEqual(ways.map(({ number }) => number));
     rows.forEach((row, index) => {
       const way = ways[index];
-      for (const column of columns)
+      for (const column of fileColumns)
         if (way && column.sort !== 'computed')
           expect(row.cells.get(column.id) ?? '', `${way.number} ${column.id}`).toBe(cellText(column, way, view));
     });
@@ -97,7 +97,7 @@ describe('circuits as comma-separated values', () => {
     expect(new Set(targets.map(({ target }) => target)).size).toBe(targets.length);
     expect(new Set(targets.map(({ name }) => name)).size).toBe(targets.length);
     // A whole cell is found as it is named; a part of one, and the number of the way, with what belongs to it.
-    const whole = columns.filter(({ sort }) => sort !== 'computed').map(({ id }) => id);
+    const whole = fileColumns.filter(({ sort }) => sort !== 'computed').map(({ id }) => id);
     for (const id of whole) expect(readCsv('x,y\n5,6', new Map([[0, id]])).rows[0]?.cells.get(id)).toBe('5');
     expect(targets.map(({ target }) => target)).toEqual(expect.arrayContaining(['number', ...whole]));
   });

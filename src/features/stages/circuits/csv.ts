@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Way } from '../../../core/installation/way';
 import type { JobView } from '../../../core/job/view';
 import { cellText } from './cell-entries';
-import { columns } from './columns';
+import { fileColumns } from './columns';
 
 /** Cells of a circuit by the column of the ledger they belong in. */
 export type CsvRow = { readonly number: number | null; readonly cells: ReadonlyMap<string, string> };
@@ -69,7 +69,7 @@ const meanings: readonly (readonly [RegExp, Target])[] = [
 
 /** Which cell of the ledger a heading is about; as we write it ourselves, small and capital letters told apart, first. */
 function targetOf(said: string): Target | null {
-  const own = columns.find(({ heading, spoken }) => heading === said.trim() || spoken === said.trim());
+  const own = fileColumns.find(({ heading, spoken }) => heading === said.trim() || spoken === said.trim());
   if (own) return own.sort === 'computed' ? null : own.id;
   const letters = bare(said).replace(/(mω|ω|²)/g, '');
   return meanings.find(([pattern]) => pattern.test(letters))?.[1] ?? null;
@@ -85,11 +85,12 @@ const words: Readonly<Record<string, string>> = {
   live: 'cable: line',
   cpc: 'cable: CPC',
 };
-const nameOf = (target: Target): string => words[target] ?? columns.find(({ id }) => id === target)?.spoken ?? target;
+const nameOf = (target: Target): string =>
+  words[target] ?? fileColumns.find(({ id }) => id === target)?.spoken ?? target;
 /** All a column can be taken for, in the order of the ledger. */
 export const targets: readonly { readonly target: Target; readonly name: string }[] = [
   'number',
-  ...columns
+  ...fileColumns
     .filter(({ sort }) => sort !== 'computed')
     .flatMap(({ id }) => (id in joined ? [id, ...joined[id as keyof typeof joined]] : [id])),
 ].map((target) => ({ target, name: nameOf(target) }));
@@ -122,7 +123,7 @@ export function readCsv(text: string, said: Taken = new Map()): CsvRead {
     });
     const number = Number(/\d+/.exec(parts.get('number') ?? '')?.[0] ?? NaN);
     const found = new Map<string, string>();
-    for (const { id } of columns) {
+    for (const { id } of fileColumns) {
       const whole = parts.get(id) ?? (id in joined ? together(id as keyof typeof joined, parts) : '');
       if (whole) found.set(id, whole);
     }
@@ -142,7 +143,7 @@ export const escapeFormulae = /^[=@\t\r\n]|^[+-](?!\d+(?:\.\d+)?$)/;
 
 /** The circuits of a board as comma-separated values, every cell as it stands in the ledger. */
 export function writeCsv(ways: readonly Way[], view: JobView): string {
-  const shown = columns.filter(({ sort }) => sort !== 'computed');
+  const shown = fileColumns.filter(({ sort }) => sort !== 'computed');
   return Papa.unparse(
     {
       fields: ['Way', ...shown.map(({ heading }) => heading)],

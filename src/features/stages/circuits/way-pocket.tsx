@@ -6,15 +6,15 @@ import { sayResidual, showCable, showDevice } from '../../../core/installation/d
 import { type Subject, keyOf, slotAt } from '../../../core/installation/slot';
 import { placeKey } from '../../../core/installation/place';
 import { waysOf } from '../../../core/job/job';
-import type { InHand } from '../../../core/work/in-hand';
 import { Button, linkLook } from '../../../ui/button';
 import { Disclosure } from '../../../ui/disclosure';
 import { EntryField } from '../../../ui/entry-field';
 import { Select } from '../../../ui/select';
+import { describeWay } from '../../../core/installation/devices';
 import { useJob } from '../../../client/job-provider';
 import { benchAddress } from '../../workspace/address';
 import { JobLink, usePlace } from '../../workspace/place';
-import { ReadingField, ReadingFields } from '../../workspace/reading-field';
+import { ReadingField } from '../../measure/reading-field';
 import { fieldColumns } from '../../workspace/way-fields';
 import { WayDesign } from '../../workspace/way-design';
 import { capital } from '../../../core/words/capital';
@@ -22,7 +22,7 @@ import { capital } from '../../../core/words/capital';
 const anchorOf = (id: string, field: string): string => placeKey({ of: 'way', id, field });
 
 /** One circuit at a time for a phone: its readings in the order they are taken, large enough for a thumb. */
-export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand }) {
+export function WayPocket({ boardId }: { boardId: string }) {
   const view = useJob();
   const { job, jobId, tests, append, pack } = view;
   const dueOf = (on: Subject) =>
@@ -92,11 +92,11 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
           Ring bench
         </JobLink>
       )}
-      <ReadingFields key={way.id}>
+      <div key={way.id}>
         {dueOf(on).map((slot) => (
-          <ReadingField key={keyOf(slot)} slot={slot} inHand={inHand} large />
+          <ReadingField key={keyOf(slot)} slot={slot} />
         ))}
-      </ReadingFields>
+      </div>
       <Disclosure
         key={`${way.id} ${isDescribed}`}
         className="pt-4"
@@ -115,7 +115,7 @@ export function WayPocket({ boardId, inHand }: { boardId: string; inHand: InHand
               return parsed.ok ? { ok: true, value: parsed.fields } : parsed;
             }}
             commit={(fields) => {
-              const outcome = append([{ kind: 'way.described', body: { wayId: way.id, fields } }]);
+              const outcome = append(describeWay(job, way, fields));
               if (!outcome.ok) toast(outcome.reason);
             }}
           />

@@ -19,7 +19,7 @@ import { useJob } from '../../../client/job-provider';
 import { addressOf, benchAddress } from '../../workspace/address';
 import { JobLink } from '../../workspace/place';
 import { EarlierDrawn, EarlierReadings } from '../../workspace/earlier-readings';
-import { ReadingField, ReadingFields } from '../../workspace/reading-field';
+import { ReadingField } from '../../measure/reading-field';
 import { InDoubtHere } from '../../workspace/in-doubt';
 import { StandingReadings } from '../../workspace/standing-readings';
 import { StruckReadings, showMoment } from '../../workspace/struck-readings';
@@ -117,27 +117,21 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
         )}
         {definition && sameMeasure(definition.measure, rcdTime) && way?.residualMilliamps && (
           <div className="max-w-md pt-1">
-            <ReadingField slot={slotAt({ of: 'way', id: way.id }, rcdHalf)} label="At ½ IΔn, no trip" inHand={inHand} />
+            <ReadingField slot={slotAt({ of: 'way', id: way.id }, rcdHalf)} label="At ½ IΔn, no trip" />
             {way.residualMilliamps <= 30 && (
-              <ReadingField
-                slot={slotAt({ of: 'way', id: way.id }, rcdFive)}
-                label="At 5 × IΔn, optional now"
-                inHand={inHand}
-              />
+              <ReadingField slot={slotAt({ of: 'way', id: way.id }, rcdFive)} label="At 5 × IΔn, optional now" />
             )}
           </div>
         )}
         {definition?.byPhase && way && job.supply.liveConductors === 'three-phase' && (
           <Disclosure summary={<span className="text-sm">Phase by phase: the worst counts</span>}>
             <div className="max-w-md">
-              <ReadingFields>
+              <>
                 {lines.map((phase) => {
                   const at = slotAt({ of: 'way', id: way.id }, { ...definition.measure, phase });
-                  return (
-                    <ReadingField key={keyOf(at)} slot={at} label={`${definition.symbol}, ${phase}`} inHand={inHand} />
-                  );
+                  return <ReadingField key={keyOf(at)} slot={at} label={`${definition.symbol}, ${phase}`} />;
                 })}
-              </ReadingFields>
+              </>
             </div>
           </Disclosure>
         )}
@@ -147,7 +141,6 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
             <ReadingField
               slot={slotAt({ of: 'way', id: way.id }, lineNeutralLoop)}
               label="L–N loop, which the RCD does not see"
-              inHand={inHand}
             />
           </div>
         )}

@@ -61,9 +61,9 @@ export function Places({ walk, here, go }: { walk: readonly WalkPlace[]; here: s
 }
 
 const outcomeFaces: Record<PlaceOutcome, string> = {
-  seen: 'Been in',
+  seen: 'Inspected',
   'none here': 'None here',
-  'not reached': 'Not reached',
+  'not reached': 'No access',
 };
 
 /** A place's own line: whether one was in it, and the accessories chosen to be opened there. */

@@ -89,7 +89,7 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
             ]}
           />
           <Button type="submit" className="min-h-10 max-md:min-h-11">
-            Log it
+            Save link
           </Button>
         </form>
       )}

@@ -79,7 +79,7 @@ export function Procedure({
           done={!['prove the indicator', 'void'].includes(state.state)}
         >
           <VoltsField
-            label="It showed"
+            label="Reading"
             usual="230"
             last={shown('prove')}
             onRecord={(volts) => read('prove', null, volts)}
@@ -111,7 +111,7 @@ export function Procedure({
           done={state.state === 'proved dead'}
         >
           <VoltsField
-            label="It showed again"
+            label="Reading again"
             usual="230"
             last={shown('re-prove')}
             onRecord={(volts) => read('re-prove', null, volts)}

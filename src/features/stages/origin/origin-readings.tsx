@@ -1,7 +1,7 @@
 'use client';
 
 import { useJob } from '../../../client/job-provider';
-import { type Measure, type Subject, keyOf, slotAt, slotKey } from '../../../core/installation/slot';
+import { type Measure, type Subject, keyOf, measureKey, slotAt, slotKey } from '../../../core/installation/slot';
 import { bondFieldOf, bondedServices, serviceWords } from '../../../core/installation/supply';
 import { conductorContinuity, extraneous } from '../../../core/measurements/continuity/slots';
 import { faultCurrentOf, showFaultCurrent } from '../../../core/measurements/origin/fault-current';
@@ -18,18 +18,19 @@ import {
   ze,
 } from '../../../core/measurements/origin/slots';
 import { Disclosure } from '../../../ui/disclosure';
-import type { InHand } from '../../../core/work/in-hand';
+import { capital } from '../../../core/words/capital';
 import { Button } from '../../../ui/button';
-import { InHandLine, useInHand } from '../../workspace/in-hand';
-import { ReadingField, ReadingFields } from '../../workspace/reading-field';
+import { InHandLine } from '../../measure/in-hand';
+import { useMeasure } from '../../measure/measure-provider';
+import { ReadingField } from '../../measure/reading-field';
 
 /** What is read at the incoming terminals, and of the earthing and bonding conductors. */
 export function OriginReadings() {
   const view = useJob();
   const { supply } = view.job;
-  const [inHand, change] = useInHand();
-  const reading = (measured: Measure) => ({ slot: slotAt({ of: 'supply' }, measured), inHand });
-  const continuity = (on: Subject) => ({ slot: slotAt(on, conductorContinuity), inHand });
+  const { inHand, change } = useMeasure();
+  const reading = (measured: Measure) => ({ slot: slotAt({ of: 'supply' }, measured) });
+  const continuity = (on: Subject) => ({ slot: slotAt(on, conductorContinuity) });
   const fault = faultCurrentOf(view);
   return (
     <section>
@@ -41,7 +42,7 @@ export function OriginReadings() {
       <div className="border-b border-rule py-1.5">
         <InHandLine inHand={inHand} change={change} />
       </div>
-      <ReadingFields>
+      <div>
         <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
         <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
         <ReadingField {...reading(voltsLineEarth)} label="Voltage L–E" />
@@ -77,6 +78,11 @@ export function OriginReadings() {
           </p>
         )}
         {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}
+        {view.tests.slots
+          .filter(({ on, offered }) => on === 'supply' && offered?.(view))
+          .map((each) => (
+            <ReadingField key={measureKey(each.measure)} {...reading(each.measure)} label={capital(each.name)} />
+          ))}
         <ReadingField {...continuity({ of: 'conductor', to: 'earthing' })} label="Earthing conductor" />
         {bondedServices
           .filter((service) => service !== 'lightning' && supply[bondFieldOf[service]] === 'bonded')
@@ -87,14 +93,14 @@ export function OriginReadings() {
               label={`Bonding to ${serviceWords[service]}`}
             />
           ))}
-        <Extraneous inHand={inHand} />
-      </ReadingFields>
+        <Extraneous />
+      </div>
     </section>
   );
 }
 
 /** Services that carry no bond: is their metalwork extraneous at all? */
-function Extraneous({ inHand }: { inHand: InHand }) {
+function Extraneous() {
   const view = useJob();
   const { supply } = view.job;
   const doubtful = bondedServices.filter((service) =>
@@ -105,7 +111,7 @@ function Extraneous({ inHand }: { inHand: InHand }) {
     const isNot = view.verdicts.get(keyOf(slot))?.judgement.rule === 'extraneous.not';
     return (
       <div key={service}>
-        <ReadingField slot={slot} inHand={inHand} label={`Is ${serviceWords[service]} extraneous?`} />
+        <ReadingField slot={slot} label={`Is ${serviceWords[service]} extraneous?`} />
         {isNot && supply[bondFieldOf[service]] !== 'not-extraneous' && !view.isSealed && (
           <Button
             onClick={() =>

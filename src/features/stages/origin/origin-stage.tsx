@@ -1,5 +1,6 @@
 'use client';
 
+import { Measuring } from '../../measure/measuring';
 import { EarthingFields } from './earthing-fields';
 import { MainSwitchFields } from './main-switch-fields';
 import { OriginReadings } from './origin-readings';
@@ -9,7 +10,9 @@ import { SupplyFields } from './supply-fields';
 export function OriginStage() {
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
-      <OriginReadings />
+      <Measuring>
+        <OriginReadings />
+      </Measuring>
       <section>
         <SupplyFields />
         <EarthingFields />

@@ -14,9 +14,7 @@ export function LettersLost() {
   return (
     <div role="note" className="border-2 border-ink p-3">
       <p className="font-semibold">These letters will not print: {lost.letters.join(' ')}</p>
-      <p className="text-sm">
-        Write them in Latin, Greek or Cyrillic letters where somebody has to read them on paper. They stand in:
-      </p>
+      <p className="text-sm">The document cannot show them: use Latin, Greek or Cyrillic letters. They are in:</p>
       <ul className="text-sm">
         {lost.texts.map((text) => (
           <li key={text} className="truncate">

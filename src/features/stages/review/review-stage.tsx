@@ -22,6 +22,7 @@ import { issueAction } from './issue';
 import { Contradictions } from './contradictions';
 import { LettersLost } from './letters-lost';
 import { AskOutside } from '../../links/ask-outside';
+import { DocumentNow } from './document-now';
 import { NewIssue } from './new-issue';
 import { practiceIssue } from '../../../client/practice-issue';
 import { PracticePaper } from './practice-paper';
@@ -54,7 +55,9 @@ export function ReviewStage() {
       ) : (
         <div>
           <h1 className="text-xl">{definition.title}</h1>
-          <p className="text-sm text-faint">{document.works.description ?? 'The work is not described yet.'}</p>
+          {definition.about === 'works' && (
+            <p className="text-sm text-faint">{document.works.description ?? 'The work is not described yet.'}</p>
+          )}
         </div>
       )}
       <div className={`space-y-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 ${isReady ? '' : 'max-lg:order-last'}`}>
@@ -85,6 +88,7 @@ export function ReviewStage() {
           {definition.recommends && <NextInspection wanted={at(comeBack).wanted} record={record} />}
         </div>
         {definition.about === 'works' && <Snags record={record} />}
+        {definition.about === 'danger' && <DocumentNow />}
         <LettersLost />
         {!isReady && signatures}
       </section>
@@ -184,7 +188,7 @@ function Overrule({
   if (!open) {
     return (
       <Button look="quiet" className="-ml-1" onClick={() => setOpen(true)}>
-        I assess it otherwise
+        Override assessment
       </Button>
     );
   }

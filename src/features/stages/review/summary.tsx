@@ -41,7 +41,7 @@ export function Summary({ record }: { record: (entry: NewJobEntry) => boolean })
       />
       {!isSealed && !document.summary?.trim() && (
         <Button className="mt-1 max-md:min-h-11" onClick={() => say(draftSummary(view))}>
-          Draft it from what was found
+          Draft summary
         </Button>
       )}
     </div>

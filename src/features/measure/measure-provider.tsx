@@ -11,31 +11,34 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from 'react';
-import { toast } from '../../../ui/toast';
+import { toast } from '../../ui/toast';
 import { v7 } from 'uuid';
-import { deviceKey } from '../../../core/installation/device';
-import { type Slot, keyOf } from '../../../core/installation/slot';
-import { standing, wayOfSubject } from '../../../core/job/job';
-import type { JobView } from '../../../core/job/view';
-import { useInHand } from '../../workspace/in-hand';
-import { useJob } from '../../../client/job-provider';
-import type { NewJobEntry } from '../../../core/catalogue';
-import type { InHand } from '../../../core/work/in-hand';
-import { methodAt, recordBeside, recordServing, recordTyped } from '../../../core/work/recorder';
-import { showValue } from '../../../core/quantity/reading-value';
-import { stateOf, devicesBefore, residualOfWay } from '../../../core/work/on-now';
-import type { TesterReading, Where } from '../../../instruments/messages';
-import { TesterLink, type TesterState } from '../../../instruments/tester-link';
-import { webLine, placeKeeper } from '../../../instruments/web-line';
-import { FocusStore, type PlaceInFocus } from './place-in-focus';
+import { useSyncExternalStoreWithSelector } from 'use-sync-external-store/with-selector';
+import { deviceKey } from '../../core/installation/device';
+import { type Slot, keyOf } from '../../core/installation/slot';
+import { standing, wayOfSubject } from '../../core/job/job';
+import type { JobView } from '../../core/job/view';
+import { useInHand } from './in-hand';
+import { isSameSelection, useJob, useJobNow } from '../../client/job-provider';
+import type { NewJobEntry } from '../../core/catalogue';
+import type { InHand } from '../../core/work/in-hand';
+import { methodAt, recordBeside, recordServing, recordTyped } from '../../core/work/recorder';
+import { showValue } from '../../core/quantity/reading-value';
+import { stateOf, devicesBefore, residualOfWay } from '../../core/work/on-now';
+import type { TesterReading, Where } from '../../instruments/messages';
+import { TesterLink, type TesterState } from '../../instruments/tester-link';
+import { webLine, placeKeeper } from '../../instruments/web-line';
+import { FocusStore, type PlaceInFocus, type RecordText } from './place-in-focus';
 
-type Bench = {
+type Measuring = {
   readonly inHand: InHand;
   readonly change: (part: Partial<InHand>) => void;
   /** The one place readings are written to. */
   readonly focus: FocusStore;
   /** Has the tester read for a slot; the one in focus where none is given. */
   readonly take: (slot?: Slot) => void;
+  /** Records a text as the reading of a slot; a sentence where it cannot be. */
+  readonly type: RecordText;
   readonly putHere: (readingId: string) => void;
   readonly padOpen: boolean;
   readonly openPad: (open: boolean) => void;
@@ -45,21 +48,41 @@ type Bench = {
 };
 type Heard = (slot: Slot, reading: TesterReading) => void;
 
-const Context = createContext<Bench | null>(null);
+const Context = createContext<Measuring | null>(null);
 /** Apart from the rest, because it changes with every message. */
-const TesterContext = createContext<TesterState | null>(null);
+const TesterContext = createContext<TesterLink | null>(null);
 
-export const useTester = (): TesterState | null => use(TesterContext);
+/** What a part shows of the tester's link; null to select from while there is none. */
+export function useTester<T>(select: (tester: TesterState | null) => T): T {
+  const link = use(TesterContext);
+  return useSyncExternalStoreWithSelector(
+    link?.subscribe ?? noListener,
+    link?.getSnapshot ?? none,
+    none,
+    select,
+    isSameSelection,
+  );
+}
 
-export function useBench(): Bench {
+export function useMeasure(): Measuring {
   const bench = use(Context);
-  if (!bench) throw new Error('useBench is used inside a BenchProvider');
+  if (!bench) throw new Error('useMeasure is used inside a MeasureProvider');
   return bench;
+}
+
+/** A value of the slot in focus, whatever is typed there: the slot itself, a text, a yes or no. */
+export function useSlotInFocus<T>(select: (slot: Slot | null) => T): T {
+  const { focus } = useMeasure();
+  return useSyncExternalStore(
+    focus.subscribe,
+    () => select(focus.getSnapshot().focus?.slot ?? null),
+    () => select(null),
+  );
 }
 
 /** The reading in focus, with each keystroke; null where none is. */
 export function usePlaceInFocus(): PlaceInFocus | null {
-  const { focus } = useBench();
+  const { focus } = useMeasure();
   return useSyncExternalStore(focus.subscribe, () => focus.getSnapshot().focus, nothing);
 }
 
@@ -68,10 +91,14 @@ const later = (work: () => void, millis: number) => {
   return () => clearTimeout(timer);
 };
 
-/** What every bench shares: what is in hand, the place in focus, the pad and the tester's link. */
-export function BenchProvider({ children }: { children: ReactNode }) {
-  const view = useJob();
-  const { jobId, append, instruments, testerUrl } = view;
+/** What every page of readings shares: what is in hand, the place in focus, the pad and the tester's link. */
+export function MeasureProvider({ children }: { children: ReactNode }) {
+  const jobNow = useJobNow();
+  const { jobId, append, testerUrl } = useJob((held) => ({
+    jobId: held.jobId,
+    append: held.append,
+    testerUrl: held.testerUrl,
+  }));
   const [inHand, change] = useInHand();
   const [padOpen, openPad] = useState(false);
   useEffect(() => openPad(window.matchMedia('(max-width: 767px), (pointer: coarse)').matches), []);
@@ -86,22 +113,26 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   );
 
   const [focus] = useState(() => new FocusStore());
-  useEffect(() => {
-    focus.recordWith((slot, typed) => {
-      const stands = standing(view.job.readings.get(keyOf(slot))).at(-1);
-      if (typed.trim() === (stands ? showValue(stands.body.value) : '')) return null;
+  const type = useCallback<RecordText>(
+    (slot, typed, how) => {
+      const view = jobNow();
+      const stands = standing(view.job.readings.get(keyOf(slot))).at(-1)?.body;
+      if (typed.trim() === (stands ? showValue(stands.value) : '') && (!stands || (how ?? stands.how) === stands.how))
+        return null;
       const method = methodAt(view, slot, inHand);
-      const recording = recordTyped(view, slot, typed, inHand, { serving: true, method });
+      const recording = recordTyped(view, slot, typed, inHand, { serving: true, method, ...(how && { how }) });
       if (!recording.ok) return recording.problem;
       const outcome = append(recording.entries);
       return outcome.ok ? null : outcome.reason;
-    });
-  });
+    },
+    [jobNow, append, inHand],
+  );
+  useEffect(() => focus.recordWith(type), [focus, type]);
 
   // The link outlives renders: it asks for what stands now when a reading arrives.
-  const now = useRef({ view, inHand, change, record, instruments });
+  const now = useRef({ inHand, change, record });
   useEffect(() => {
-    now.current = { view, inHand, change, record, instruments };
+    now.current = { inHand, change, record };
   });
   const heard = useRef<Heard | null>(null);
   const listen = useCallback((listener: Heard | null) => void (heard.current = listener), []);
@@ -114,8 +145,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       later,
       newId: v7,
       record: (slot, reading, instrument) => {
-        const { view, inHand, change, record, instruments } = now.current;
-        const { job } = view;
+        const { inHand, change, record } = now.current;
+        const view = jobNow();
+        const { job, instruments } = view;
         if (job.entries.has(reading.id)) return true;
         const brought = [...job.instruments.values()].find((each) => each.serial === instrument.serial);
         const instrumentId =
@@ -159,7 +191,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         return ok;
       },
       tripped: (numbers) => {
-        const { job } = now.current.view;
+        const { job } = jobNow();
         const ways = [...job.ways.values()].filter((way) => numbers.includes(way.number));
         const devices = new Map(
           ways.map((way) => {
@@ -174,25 +206,18 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     setLink(made);
     made.begin();
     return () => made.end();
-  }, [testerUrl, jobId, focus]);
+  }, [testerUrl, jobId, focus, jobNow]);
   // The tester is told which ways are off, as the person at the board sees it.
-  const { job } = view;
-  const off = useMemo(
-    () =>
-      [...job.ways.values()]
-        .filter((way) => devicesBefore(job, way).some((device) => stateOf(job, device) !== 'on'))
-        .map((way) => way.number),
-    [job],
+  const off = useJob(({ job }) =>
+    [...job.ways.values()]
+      .filter((way) => devicesBefore(job, way).some((device) => stateOf(job, device) !== 'on'))
+      .map((way) => way.number),
   );
   useEffect(() => link?.stands(off), [link, off]);
-  const tester = useSyncExternalStore(link?.subscribe ?? noListener, link?.getSnapshot ?? none, none);
-  useEffect(() => {
-    if (tester?.refused) toast(tester.refused);
-  }, [tester?.refused]);
-
   const take = useCallback(
     (slot?: Slot) => {
-      const { view, inHand } = now.current;
+      const { inHand } = now.current;
+      const view = jobNow();
       const at = slot ?? focus.getSnapshot().focus?.slot;
       if (!link || !at) return;
       if (view.tests.of(at)?.spec.takes === 'confirmation')
@@ -203,7 +228,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         method: methodAt(view, at, inHand),
       });
     },
-    [link, focus],
+    [link, focus, jobNow],
   );
   const putHere = useCallback(
     (readingId: string) => {
@@ -214,14 +239,26 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     [link, focus],
   );
   const value = useMemo(
-    () => ({ inHand, change, focus, take, putHere, padOpen, openPad, record, listen }),
-    [inHand, change, focus, take, putHere, padOpen, record, listen],
+    () => ({ inHand, change, focus, take, type, putHere, padOpen, openPad, record, listen }),
+    [inHand, change, focus, take, type, putHere, padOpen, record, listen],
   );
   return (
     <Context value={value}>
-      <TesterContext value={tester}>{children}</TesterContext>
+      <TesterContext value={link}>
+        {children}
+        <Refused />
+      </TesterContext>
     </Context>
   );
+}
+
+/** Says what the tester refused. */
+function Refused() {
+  const refused = useTester((tester) => tester?.refused ?? null);
+  useEffect(() => {
+    if (refused) toast(refused);
+  }, [refused]);
+  return null;
 }
 
 /** Where the probes are, as it is said to a tester. */
@@ -232,6 +269,6 @@ function whereOf({ job }: JobView, on: Slot['on']): Where {
   return on.of === 'board' ? { of: 'board' } : on;
 }
 
-const nothing = (): PlaceInFocus | null => null;
+const nothing = (): null => null;
 const none = (): TesterState | null => null;
 const noListener = () => () => undefined;

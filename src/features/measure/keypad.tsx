@@ -1,12 +1,12 @@
 'use client';
 
-import { keyOf } from '../../../core/installation/slot';
-import { standing } from '../../../core/job/job';
-import type { JobView } from '../../../core/job/view';
-import { unitSymbol } from '../../../core/quantity/parse-reading';
-import { showValue } from '../../../core/quantity/reading-value';
-import { useJob } from '../../../client/job-provider';
-import { useBench, usePlaceInFocus, useTester } from './bench-provider';
+import { keyOf } from '../../core/installation/slot';
+import { standing } from '../../core/job/job';
+import type { JobView } from '../../core/job/view';
+import { unitSymbol } from '../../core/quantity/parse-reading';
+import { showValue } from '../../core/quantity/reading-value';
+import { useJob } from '../../client/job-provider';
+import { useMeasure, usePlaceInFocus, useTester } from './measure-provider';
 import { NotReadMenu } from './not-read';
 
 /** A key writes, takes back, records a whole value, or goes on. */
@@ -31,20 +31,26 @@ function overRange({ job, tests }: JobView, unit: string): string {
   return unit === 'megohm' ? '>999' : '>1999';
 }
 
+/** Where a reading is taken, as its cell is called, without the symbol that stands before it. */
+function placeIn(label: string, symbol: string): string {
+  const place = label.includes(',') ? label.slice(label.indexOf(',') + 1).trim() : label;
+  return place === symbol ? '' : place;
+}
+
 /** Keys for a thumb: they write to the slot in focus, without taking the focus from its cell. */
-export function ReadingPad() {
-  const view = useJob();
-  const { padOpen, openPad, take, focus } = useBench();
+export function Keypad() {
+  const { padOpen, openPad, take, focus } = useMeasure();
   const here = usePlaceInFocus();
-  const tester = useTester();
-  const definition = here && view.tests.of(here.slot);
-  if (!padOpen || !here || !definition || view.isSealed) return null;
+  const view = useJob((held) => (padOpen && here ? held : null));
+  const tester = useTester((held) => held);
+  const definition = here && view?.tests.of(here.slot);
+  if (!here || !view || !definition || view.isSealed) return null;
   const { spec, symbol } = definition;
   const isFigure = spec.takes === 'figure';
   const keys: readonly Key[] = isFigure
     ? [
         ...digits('7', '8', '9'),
-        { face: '⌫', spoken: 'Take back', does: 'erase' },
+        { face: '⌫', spoken: 'Delete', does: 'erase' },
         ...digits('4', '5', '6'),
         { face: overRange(view, spec.unit), spoken: 'Over range', does: 'value', text: overRange(view, spec.unit) },
         ...digits('1', '2', '3'),
@@ -79,7 +85,7 @@ export function ReadingPad() {
     >
       <div className="flex items-center gap-2 pb-1.5">
         <p className="min-w-0 flex-1 truncate text-sm">
-          <strong>{symbol}</strong> {here.label.replace(/^[^,]*,\s*/, '')}
+          <strong>{symbol}</strong> {placeIn(here.label, symbol)}
         </p>
         <output className="text-xl font-semibold">
           {text || '–'} <span className="text-sm font-normal text-faint">{isFigure ? unitSymbol[spec.unit] : ''}</span>

@@ -9,7 +9,8 @@ import { type InHand, emptyHanded, inHandSchema } from '../../core/work/in-hand'
 
 /** The instrument and lead null in use on this device for this job; the first instrument brought until another is picked. */
 export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
-  const { jobId, job } = useJob();
+  const jobId = useJob((here) => here.jobId);
+  const instruments = useJob((here) => here.job.instruments);
   const [held, setHeld] = useState<InHand>(emptyHanded);
   const key = `orange-ledger-in-hand-${jobId}`;
   useEffect(() => {
@@ -28,8 +29,8 @@ export function useInHand(): [InHand, (change: Partial<InHand>) => void] {
       }),
     [key],
   );
-  const first = [...job.instruments.keys()][0] ?? null;
-  const known = held.instrumentId && job.instruments.has(held.instrumentId) ? held.instrumentId : first;
+  const first = [...instruments.keys()][0] ?? null;
+  const known = held.instrumentId && instruments.has(held.instrumentId) ? held.instrumentId : first;
   return [useMemo(() => ({ ...held, instrumentId: known }), [held, known]), change];
 }
 
@@ -44,7 +45,8 @@ export function InHandLine({
   /** Only what live tests need. */
   live?: boolean;
 }) {
-  const { job } = useJob();
+  const instruments = useJob(({ job }) => job.instruments);
+  const isIsolated = useJob(({ job }) => job.isolations.some((record) => isolationState(record).inForce));
   const id = useId();
   const [nullText, setNullText] = useState(inHand.leadNullOhms ?? '');
   useEffect(() => setNullText(inHand.leadNullOhms ?? ''), [inHand.leadNullOhms]);
@@ -59,7 +61,7 @@ export function InHandLine({
           value={inHand.instrumentId}
           placeholder="none brought"
           onChange={(instrumentId) => change({ instrumentId, leadNullOhms: null })}
-          options={[...job.instruments.values()].map((each) => ({
+          options={[...instruments.values()].map((each) => ({
             value: each.instrumentId,
             label: `${each.name}, ${each.serial}`,
           }))}
@@ -101,7 +103,7 @@ export function InHandLine({
           </span>
         </>
       )}
-      {!live && !job.isolations.some((record) => isolationState(record).inForce) && (
+      {!live && !isIsolated && (
         <label className="flex items-center gap-1.5">
           <span className="text-faint">No isolation in force: why</span>
           <input

@@ -1,5 +1,5 @@
-import { type Way, isSpare } from '../installation/way';
-import type { Job } from '../job/job';
+import { type Way, isSpare } from '../../installation/way';
+import type { Job } from '../../job/job';
 
 /** A residual current device of a job with the circuits it guards; its readings are taken on the first and serve all. */
 export type ResidualOfJob = {
@@ -9,7 +9,7 @@ export type ResidualOfJob = {
 };
 
 /** Every residual current device, shared or a circuit's own, in the order of the ways. */
-export function residualDevices({ ways }: Pick<Job, 'ways'>): readonly ResidualOfJob[] {
+export function listResidualDevices({ ways }: Pick<Job, 'ways'>): readonly ResidualOfJob[] {
   const devices = new Map<string, [Way, ...Way[]]>();
   for (const way of ways.values()) {
     if (isSpare(way) || !way.residualMilliamps) continue;

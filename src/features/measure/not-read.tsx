@@ -1,27 +1,31 @@
 'use client';
 
 import { v7 } from 'uuid';
-import { useJob } from '../../../client/job-provider';
-import type { NewJobEntry } from '../../../core/catalogue';
-import type { Slot } from '../../../core/installation/slot';
-import { wayOfSubject } from '../../../core/job/job';
-import type { JobView } from '../../../core/job/view';
-import { calculatedZs } from '../../../core/measurements/loop/calculated';
-import { type NotRead, reasonsCalculated, reasonsNotRead, sayReason } from '../../../core/work/reasons';
-import { recordReading } from '../../../core/work/recorder';
-import { toast } from '../../../ui/toast';
-import { Menu } from '../../../ui/menu';
-import { useBench, usePlaceInFocus } from './bench-provider';
+import { useJob, useJobNow } from '../../client/job-provider';
+import type { NewJobEntry } from '../../core/catalogue';
+import type { Slot } from '../../core/installation/slot';
+import { wayOfSubject } from '../../core/job/job';
+import type { JobView } from '../../core/job/view';
+import { calculatedZs } from '../../core/measurements/loop/calculated';
+import { type NotRead, reasonsCalculated, reasonsNotRead, sayReason } from '../../core/work/reasons';
+import { recordReading } from '../../core/work/recorder';
+import { toast } from '../../ui/toast';
+import { Menu } from '../../ui/menu';
+import { useMeasure, useSlotInFocus } from './measure-provider';
 
 /** Why the reading in hand was not taken: one tap marks it, and writes the limitation where it is one. */
 export function NotReadMenu() {
-  const view = useJob();
-  const { inHand, record, focus } = useBench();
-  const here = usePlaceInFocus();
-  if (!here || view.isSealed) return null;
-  const { slot } = here;
-  const place = placeOf(view, slot);
+  const now = useJobNow();
+  const { isSealed, kind } = useJob((held) => ({ isSealed: held.isSealed, kind: held.document.kind }));
+  const { inHand, record, focus } = useMeasure();
+  const sort = useSlotInFocus((slot) => slot && (slot.test === 'zs' && !slot.pair ? 'zs' : 'other'));
+  if (!sort || isSealed) return null;
+  const inFocus = () => focus.getSnapshot().focus?.slot;
   const mark = (reason: NotRead) => {
+    const view = now();
+    const slot = inFocus();
+    if (!slot) return;
+    const place = placeOf(view, slot);
     const sentence = sayReason(reason, place);
     const recording = recordReading(
       view,
@@ -31,7 +35,7 @@ export function NotReadMenu() {
     );
     if (!recording.ok) return void toast(recording.problem);
     const limitation: NewJobEntry[] =
-      reason.mark === 'LIM' && view.document.kind === 'EICR'
+      reason.mark === 'LIM' && view.definition.about === 'condition'
         ? [
             {
               kind: 'limitation.noted',
@@ -49,6 +53,10 @@ export function NotReadMenu() {
     if (record([...recording.entries, ...limitation])) focus.next();
   };
   const workOut = (reason: Omit<NotRead, 'mark'>) => {
+    const view = now();
+    const slot = inFocus();
+    if (!slot) return;
+    const place = placeOf(view, slot);
     const calculated = calculatedZs(view, slot);
     if (!calculated.ok) return void toast(calculated.why);
     const recording = recordReading(
@@ -65,18 +73,18 @@ export function NotReadMenu() {
     if (!recording.ok) return void toast(recording.problem);
     if (record(recording.entries)) focus.next();
   };
-  const isZs = slot.test === 'zs' && !slot.pair;
+  const isZs = sort === 'zs';
   return (
     <Menu
       label={`Not read: why`}
       items={[
         ...(isZs
-          ? reasonsCalculated(view.document.kind).map((reason) => ({
+          ? reasonsCalculated(kind).map((reason) => ({
               says: `Work it out: ${reason.label}`,
               run: () => workOut(reason),
             }))
           : []),
-        ...reasonsNotRead(view.document.kind).map((reason) => ({
+        ...reasonsNotRead(kind).map((reason) => ({
           says: `${reason.mark}: ${reason.label}`,
           run: () => mark(reason),
         })),

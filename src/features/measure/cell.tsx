@@ -1,15 +1,16 @@
 'use client';
 
-import { useEffect, useId, useRef, useSyncExternalStore, type KeyboardEvent } from 'react';
-import { toast } from '../../../ui/toast';
-import { type Slot, keyOf } from '../../../core/installation/slot';
-import { verdictWord } from '../../../core/words/judgement';
-import { unitWord } from '../../../core/quantity/parse-reading';
-import { showValue } from '../../../core/quantity/reading-value';
-import { standing } from '../../../core/job/job';
-import { useJob } from '../../../client/job-provider';
-import { VerdictMark, verdictPattern } from '../../workspace/verdict-mark';
-import { useBench, useTester } from './bench-provider';
+import { memo, useEffect, useId, useRef, useSyncExternalStore, type KeyboardEvent } from 'react';
+import { toast } from '../../ui/toast';
+import type { How } from '../../core/job/kinds/reading';
+import { type Slot, keyOf } from '../../core/installation/slot';
+import { verdictWord } from '../../core/words/judgement';
+import { unitWord } from '../../core/quantity/parse-reading';
+import { showValue } from '../../core/quantity/reading-value';
+import { standing } from '../../core/job/job';
+import { isSameSelection, useJob } from '../../client/job-provider';
+import { VerdictMark, verdictPattern } from '../workspace/verdict-mark';
+import { useMeasure, useTester } from './measure-provider';
 import type { FocusStore } from './place-in-focus';
 
 type Props = {
@@ -24,6 +25,8 @@ type Props = {
   disabled?: boolean;
   /** The mark stands elsewhere. */
   unmarked?: boolean;
+  /** How what is typed was obtained, where the page asks. */
+  how?: How | undefined;
 };
 
 const no = (): boolean => false;
@@ -35,25 +38,44 @@ function draftAt(focus: FocusStore, id: string): string | null {
   return held?.id === id ? held.draft : null;
 }
 
-/** One reading at a bench: typed, put by the pad, or taken by the tester with the space bar. */
-export function BenchCell({ slot, label, sequence, row, column, disabled = false, unmarked = false }: Props) {
-  const { job, tests, verdicts, isSealed, undo } = useJob();
-  const { focus, take, padOpen } = useBench();
-  const tester = useTester();
+/** A slot made anew is the same slot. */
+const isSameCell = ({ slot, ...one }: Props, { slot: other, ...rest }: Props): boolean =>
+  keyOf(slot) === keyOf(other) && isSameSelection(one, rest);
+
+/** One reading: typed, put by the pad, or taken by the tester with the space bar. */
+export const Cell = memo(function Cell({
+  slot,
+  label,
+  sequence,
+  row,
+  column,
+  disabled = false,
+  unmarked = false,
+  how,
+}: Props) {
+  const key = keyOf(slot);
+  const { spec, isSealed, undo, stands, verdict } = useJob((held) => {
+    const reading = standing(held.job.readings.get(key)).at(-1);
+    return {
+      spec: held.tests.of(slot)?.spec,
+      isSealed: held.isSealed,
+      undo: held.undo,
+      stands: reading?.body,
+      verdict: reading ? (held.verdicts.get(key)?.judgement.verdict ?? null) : null,
+    };
+  });
+  const { focus, take, padOpen } = useMeasure();
+  const isLinked = useTester((tester) => tester !== null);
+  const isWaiting = useTester((tester) => tester?.waiting.some((each) => keyOf(each) === key) ?? false);
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
-  const key = keyOf(slot);
-  const stands = standing(job.readings.get(key)).at(-1);
-  const shown = stands ? showValue(stands.body.value) : '';
-  const spec = tests.of(slot)?.spec;
+  const shown = stands ? showValue(stands.value) : '';
   const unit = spec?.takes === 'figure' ? spec.unit : null;
   const isFocused = useSyncExternalStore(focus.subscribe, () => focus.getSnapshot().focus?.id === id, no);
   const draft = useSyncExternalStore(focus.subscribe, () => draftAt(focus, id), nothing);
   const kept = useSyncExternalStore(focus.subscribe, () => focus.getSnapshot().notRecorded.get(key) ?? null, nothing);
   const text = draft ?? kept?.text ?? shown;
   const problem = kept?.problem ?? null;
-  const verdict = stands ? (verdicts.get(key)?.judgement.verdict ?? null) : null;
-  const isWaiting = tester?.waiting.some((each) => keyOf(each) === key) ?? false;
 
   useEffect(() => {
     const element = input.current;
@@ -91,7 +113,7 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
       event.preventDefault();
       const outcome = undo();
       toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
-    } else if (event.key === ' ' && draft === null && tester) {
+    } else if (event.key === ' ' && draft === null && isLinked) {
       event.preventDefault();
       take(slot);
     } else if (event.key === 'Escape') {
@@ -118,10 +140,10 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
           placeholder={isWaiting ? 'reading…' : undefined}
           className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 max-md:scroll-mb-[23rem] max-md:scroll-mt-56 in-data-cupboard:w-28 ${isFocused ? 'border-ink' : 'border-rule'}`}
           value={text}
-          title={stands?.body.reason ?? undefined}
+          title={stands?.reason ?? undefined}
           onChange={(event) => {
             // The cell may have become another slot's under the caret.
-            focus.enter(id, slot, label);
+            focus.enter(id, slot, label, how);
             focus.write(event.target.value);
           }}
           onBlur={() => focus.leave(id)}
@@ -129,7 +151,7 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
           onFocus={(event) => {
             mayLeave.current = false;
             if (padOpen) event.target.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-            focus.enter(id, slot, label);
+            focus.enter(id, slot, label, how);
           }}
         />
         {verdict && !unmarked && verdict !== 'unjudged' && verdict !== 'meets' && <VerdictMark verdict={verdict} />}
@@ -141,4 +163,4 @@ export function BenchCell({ slot, label, sequence, row, column, disabled = false
       )}
     </span>
   );
-}
+}, isSameCell);

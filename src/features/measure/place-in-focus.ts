@@ -1,6 +1,7 @@
-import type { Slot, SlotKey } from '../../../core/installation/slot';
-import { keyOf } from '../../../core/installation/slot';
-import { FocusOrder } from '../../../ui/focus-order';
+import type { How } from '../../core/job/kinds/reading';
+import type { Slot, SlotKey } from '../../core/installation/slot';
+import { keyOf } from '../../core/installation/slot';
+import { FocusOrder } from '../../ui/focus-order';
 
 /** The reading in hand: a slot whose cell is on the screen. */
 export type PlaceInFocus = {
@@ -10,6 +11,8 @@ export type PlaceInFocus = {
   readonly label: string;
   /** What is typed and not recorded; null shows what stands, and the first digit replaces it. */
   readonly draft: string | null;
+  /** How it is obtained, where the page asks. */
+  readonly how?: How | undefined;
 };
 
 /** What was typed and could not be recorded: it stays in its cell with the reason. */
@@ -21,10 +24,10 @@ type State = {
 };
 
 /** Records what was typed for a slot; a sentence where it cannot be. */
-type RecordText = (slot: Slot, text: string) => string | null;
+export type RecordText = (slot: Slot, text: string, how?: How) => string | null;
 
 /**
- * The one place readings are written to at a bench. The pad, the keyboard and the tester's link write to the slot in focus and
+ * The one place readings are written to. The pad, the keyboard and the tester's link write to the slot in focus and
  * to nothing else; a cell that leaves the screen takes the focus with it, and what was typed there and not recorded waits in it.
  */
 export class FocusStore {
@@ -57,10 +60,11 @@ export class FocusStore {
   }
 
   /** A cell is gone to: it is the one in focus until another is, also while a button is pressed. */
-  enter(id: string, slot: Slot, label: string): void {
-    if (this.#state.focus?.id === id && keyOf(this.#state.focus.slot) === keyOf(slot)) return;
+  enter(id: string, slot: Slot, label: string, how?: How): void {
+    const { focus } = this.#state;
+    if (focus?.id === id && keyOf(focus.slot) === keyOf(slot) && focus.how === how) return;
     this.record();
-    this.#set({ focus: { id, slot, label, draft: null } });
+    this.#set({ focus: { id, slot, label, draft: null, how } });
   }
 
   /** The caret leaves a cell: what was typed is recorded. */
@@ -89,7 +93,7 @@ export class FocusStore {
     if (!focus) return false;
     const typed = text ?? focus.draft ?? notRecorded.get(keyOf(focus.slot))?.text;
     if (typed === undefined) return true;
-    const problem = this.#recordText(focus.slot, typed);
+    const problem = this.#recordText(focus.slot, typed, focus.how);
     this.#set({
       focus: { ...focus, draft: null },
       notRecorded: this.#keep(focus.slot, problem === null ? null : { text: typed, problem }),

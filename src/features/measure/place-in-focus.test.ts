@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { slotAt } from '../../../core/installation/slot';
-import { zs } from '../../../core/measurements/loop/slots';
+import { slotAt } from '../../core/installation/slot';
+import { zs } from '../../core/measurements/loop/slots';
 import { FocusStore } from './place-in-focus';
 
 const slotOf = (id: string) => slotAt({ of: 'point', id }, zs);
