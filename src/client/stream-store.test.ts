@@ -226,6 +226,55 @@ describe('a job in one browser', () => {
     expect(keeper.kept.size).toBe(0);
   });
 
+  it('numbers what it sent, whichever of news and answer comes first, and leaves all else as it stood', async () => {
+    const ledger = new MemoryLedger();
+    const { send, fetchAfter } = ledger.link();
+    let newsFirst = false;
+    const held = browser(ledger, new MemoryKeeper(), {
+      fetchAfter,
+      send: async (drafts) => {
+        const results = await send(drafts);
+        if (newsFirst) await held.store.catchUp();
+        return results;
+      },
+    });
+    const { store } = held;
+    await store.begin();
+    for (const shown of ['0.2', '0.3']) {
+      store.append([ze(shown)]);
+      const { boards, readings } = store.getSnapshot().state;
+      await sent(store);
+      await store.catchUp();
+      const { state } = store.getSnapshot();
+      expect(state.boards).toBe(boards);
+      expect([...state.readings.keys()]).toEqual([...readings.keys()]);
+      expect(state).toEqual(jobStream.fold(ledger.entries));
+      newsFirst = true;
+    }
+  });
+
+  it('takes in what others record beside what waits here, in the order of the ledger', async () => {
+    const ledger = new MemoryLedger();
+    const [a, b] = [browser(ledger), browser(ledger)];
+    await Promise.all([a.store.begin(), b.store.begin()]);
+    const { boards } = b.store.getSnapshot().state;
+    for (const shown of ['0.2', '0.3']) a.store.append([ze(shown)]);
+    await sent(a.store);
+    await b.store.catchUp();
+    expect(b.store.getSnapshot().state.boards).toBe(boards);
+    expect(b.store.getSnapshot().state).toEqual(jobStream.fold(ledger.entries));
+    ledger.reachable = false;
+    b.store.append([ze('0.4')]);
+    await eventually(() => expect(b.timers).toHaveLength(1));
+    ledger.reachable = true;
+    a.store.append([ze('0.5')]);
+    await sent(a.store);
+    await b.store.catchUp();
+    b.store.nudge();
+    await sent(b.store);
+    expect(b.store.getSnapshot().state).toEqual(jobStream.fold(ledger.entries));
+  });
+
   it('keeps what the ledger refuses, with its reason, until it is put aside', async () => {
     const ledger = new MemoryLedger();
     const [a, b] = [browser(ledger), browser(ledger)];

@@ -203,10 +203,12 @@ export class StreamStore<State extends Streamed> {
       throw error;
     });
     this.fallBehind(null);
-    if (fresh.length === 0) return;
-    for (const entry of fresh) this.confirmed.set(entry.id, entry);
-    await this.settle(fresh);
-    this.refold();
+    // What was sent from here may be answered while this was asked: news of it is no news.
+    const news = fresh.filter((entry) => this.confirmed.get(entry.id)?.seq !== entry.seq);
+    if (news.length === 0) return;
+    for (const entry of news) this.confirmed.set(entry.id, entry);
+    await this.settle(news);
+    this.learn(news);
   }
 
   /** What keeps the entries of others from this device, or that nothing does. */
@@ -308,7 +310,19 @@ export class StreamStore<State extends Streamed> {
     for (const entry of taken) this.confirmed.set(entry.id, entry);
     await this.settle(taken);
     if (refusals.length > 0) return this.refold();
-    this.state = this.options.stream.number(this.state, taken);
+    this.learn(taken);
+  }
+
+  /** Takes in what the ledger has numbered, made here or by others, and leaves alone what it does not change. */
+  private learn(entries: readonly Recorded[]): void {
+    const { stream } = this.options;
+    const waiting = entries.filter(({ id }) => this.state.entries.get(id)?.seq === null);
+    if (waiting.length > 0) this.state = stream.number(this.state, waiting);
+    const others = entries.filter(({ id }) => !this.state.entries.has(id));
+    // Others' entries stand before what waits here: that is one fold, not one for each of them.
+    if (others.length > 0 && this.state.head.waiting > 0) return this.refold();
+    const mine = new Set<string>();
+    for (const entry of others) this.state = stream.extend(this.state, entry, mine);
     this.changed();
   }
 

@@ -108,6 +108,20 @@ async function thirtyCircuits(page: Page): Promise<void> {
   await page.keyboard.press('Tab');
 }
 
+/** Has the answer to what is sent next come after the news of it, as on a slow line. */
+async function newsBeforeAnswer(page: Page): Promise<void> {
+  await page.route(
+    (url) => url.pathname.endsWith('/entries') && !url.searchParams.has('after'),
+    async (route) => {
+      const news = page.waitForResponse((response) => response.url().includes('/entries?after='));
+      const answer = await route.fetch();
+      await news;
+      await route.fulfill({ response: answer });
+    },
+    { times: 1 },
+  );
+}
+
 test('a reading on a job of thirty circuits draws its row and what it changes, and nothing else', async ({ page }) => {
   await page.addInitScript(listDrawn);
   await signIn(page);
@@ -118,6 +132,7 @@ test('a reading on a job of thirty circuits draws its row and what it changes, a
   await settled(page);
   await expect(zs(2)).toBeFocused();
   await page.keyboard.type('0.50');
+  await newsBeforeAnswer(page);
   await page.evaluate(() => void (window.drawn = []));
   await page.keyboard.press('Enter');
   await expect(zs(2)).toHaveAccessibleName(/pass$/);
