@@ -153,11 +153,12 @@ try {
   await bench(page, 'ring');
   await choose(page, 'Circuit', /^2 /);
   await page.getByRole('heading', { name: /way 2/ }).waitFor();
-  await page.getByText('Working it out…').waitFor({ state: 'detached' });
+  await page.getByText('Calculating…').waitFor({ state: 'detached' });
   await page.locator('.recharts-surface').first().waitFor();
   await shoot(page, 'bench-ring');
   await bench(page, 'insulation');
   await shoot(page, 'bench-insulation');
+  await page.getByRole('button', { name: /^Setup: / }).click();
   await page.getByRole('button', { name: 'Dark mode' }).click();
   await page.getByRole('button', { name: 'Keypad', exact: true }).click();
   await page.getByLabel(/^L–E, way 6/).click();
@@ -173,11 +174,11 @@ try {
   await page.goto('/');
   await page.goto(`${await page.getByRole('link', { name: 'FW-122' }).getAttribute('href')}/brief`);
   await settled();
-  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await page.getByRole('button', { name: /^Before quoting/ }).click();
   await shoot(page, 'quote');
   await page.goto('/');
   await page.getByRole('link', { name: /^EICR-/ }).click();
-  await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
+  await page.getByRole('link', { name: 'Download PDF' }).waitFor();
   await page.getByRole('button', { name: 'Send to client' }).click();
   const handed = await page.getByTestId('link-made').textContent();
   await page.getByText(/sent \d/).waitFor();
@@ -191,7 +192,7 @@ try {
   const learner = await visit({ width: 1280, height: 800 });
   await learner.goto('/practice?house=terrace-thin-cpc.sallow');
   const press = (name) => learner.getByRole('button', { name }).first().click();
-  await press('Tell them it goes off');
+  await press('Inform occupants');
   await press('Prove the indicator');
   await learner.getByRole('switch', { name: 'Way 3', exact: true }).click();
   await press('Lock off Way 3');
@@ -199,7 +200,7 @@ try {
   await press('Voltage?');
   await press('Prove the indicator again');
   await choose(learner, 'Links of way 3', 'L to N crossed');
-  await press('Take the cover off');
+  await press('Remove cover');
   await learner.getByRole('tab', { name: 'Tester' }).click();
   await press('Null the leads');
   await learner.getByRole('radio', { name: 'L–N' }).click();
@@ -227,7 +228,7 @@ try {
   await phone.goto(`${jobUrl}/circuits`);
   await phone.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await choose(phone, 'Circuit', /^8 /);
-  await phone.getByRole('button', { name: /Describe this way/ }).waitFor();
+  await phone.getByRole('button', { name: /Circuit details/ }).waitFor();
   await shoot(phone, 'phone-circuit');
   for (const name of ['plan', 'board', 'continuity', 'ring', 'insulation', 'loop', 'residual']) {
     await bench(phone, name);
@@ -235,8 +236,8 @@ try {
     await shoot(phone, `phone-${name}`);
   }
   await page.goto(`${jobUrl}/options`);
-  await page.getByRole('button', { name: 'Offer these' }).click();
-  await page.getByRole('button', { name: 'Send it by link' }).waitFor();
+  await page.getByRole('button', { name: 'Save options' }).click();
+  await page.getByRole('button', { name: 'Send link' }).waitFor();
   await settled();
   await shoot(page, 'options');
 } finally {

@@ -54,7 +54,7 @@ export async function tampering({ app, seed }) {
     tried += 1;
     if (!wanted.every((pattern) => pattern.test(text))) failed.push({ what, said: text.slice(0, 300) });
   }
-  const not = /This document is NOT intact/;
+  const not = /This document has been altered/;
   const stream = 'stream_id = $1';
   for (let times = 0; times < 5; times += 1)
     for (const [column, value] of Object.entries(ofAnEntry)) {

@@ -42,12 +42,12 @@ async function openMinorWorks(page, round) {
   for (const [label, text] of [
     ['What, where, on which circuit', 'Double socket added in the back bedroom beside the window, from circuit 3'],
     ['Your reference', `KEYS-${round}`],
-    ['Address of the installation', '4 Tansy Court, Marrowby'],
+    ['Installation address', '4 Tansy Court, Marrowby'],
     ['Premises', 'Two-bedroom flat'],
     ['Client: who pays', 'Ms R. Sedge'],
   ])
     await dialog.getByLabel(label).fill(text);
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
 }
@@ -56,16 +56,16 @@ async function openMinorWorks(page, round) {
 async function openReport(page) {
   await page.goto('/');
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByRole('radio', { name: 'Report on what exists' }).click();
+  await page.getByRole('radio', { name: 'Inspect an existing installation' }).click();
   const dialog = page.getByRole('dialog');
   for (const [label, text] of [
     ['Your reference', 'WALK-1'],
-    ['Address of the installation', '6 Tansy Court, Marrowby'],
+    ['Installation address', '6 Tansy Court, Marrowby'],
     ['Premises', 'Three-bedroom house'],
     ['Client: who pays', 'Ms R. Sedge'],
   ])
     await dialog.getByLabel(label).fill(text);
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
 }
@@ -195,7 +195,7 @@ export async function benchFigures(app) {
     });
     await phone.page.goto(`${phone.job}/tests?bench=continuity`);
     await phone.page.getByTestId('tester').filter({ hasText: 'linked' }).waitFor();
-    const pad = phone.page.getByRole('region', { name: 'Reading pad' });
+    const pad = phone.page.getByRole('region', { name: 'Keypad' });
     await phone.page.getByRole('textbox', { name: /^R1\+R2, point 1 / }).tap();
     await countActs(phone.page);
     const tap = (name) => pad.getByRole('button', { name, exact: true }).tap();

@@ -140,9 +140,9 @@ export async function browserFigures(app, { large: jobId, ring }) {
         clicked = 0;
       }).observe(document.querySelector('main'), { subtree: true, childList: true });
     });
-    const stage = (name) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+    const stage = (name) => page.getByRole('navigation', { name: 'Pages of the job' }).getByRole('link', { name });
     for (let round = 0; round < 20; round += 1) {
-      const [name, heading] = round % 2 ? ['Circuits', 'Circuits'] : ['Origin', 'Readings at the origin'];
+      const [name, heading] = round % 2 ? ['Circuits', 'Circuits'] : ['Supply and earthing', 'Readings at the origin'];
       await stage(name).click();
       await page.getByRole('heading', { name: heading, exact: true }).waitFor();
     }
@@ -206,14 +206,14 @@ async function keysOfASheet(context) {
   const page = await context.newPage();
   await page.goto('/');
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByRole('radio', { name: 'Report on what exists' }).click();
+  await page.getByRole('radio', { name: 'Inspect an existing installation' }).click();
   await page.getByLabel('Your reference').fill('SHEET');
-  await page.getByLabel('Address of the installation').fill('1 Tansy Court');
-  await page.getByRole('button', { name: 'Open the job' }).click();
+  await page.getByLabel('Installation address').fill('1 Tansy Court');
+  await page.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await page.goto(`${page.url()}/circuits`);
   await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
-  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('button', { name: 'Add consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
   const before = await page.getByRole('grid').first().innerText();
   let keys = 0;

@@ -89,14 +89,14 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   });
   const from = Date.now();
   const done = new Set();
-  await stage(page, 'brief', /brief/);
+  await stage(page, 'job details', /job details/i);
   await enter(page, /^Client address/, '4 Tansy Court, Marrowby');
   await push(page, /^Bring$/);
   await enter(page, /^Departures/, 'none');
   await enter(page, /^On the existing/, 'none noticed');
   await enter(page, /^Completed on/, new Date().toLocaleDateString('en-GB'));
 
-  await stage(page, 'origin', /origin/);
+  await stage(page, 'supply', /supply and earthing/i);
   await enter(page, /^Ze/, '0.31');
   await pick(page, /^Earthing system/, 'TN-S');
   await enter(page, /^Meter tails/, '25');
@@ -109,11 +109,11 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   await enter(page, /^Permission given by/, 'Ms R. Sedge');
   await enter(page, /^Lock number/, '14');
   await enter(page, /^Proving unit/, 'PU-12');
-  await push(page, /^Begin$/);
+  await push(page, /^Start$/);
   for (const step of [/^Reading: 230/, /^L–N: 0/, /^L–E: 0/, /^N–E: 0/, /^Reading again: 230/]) await push(page, step);
 
   await stage(page, 'circuits', /circuits/);
-  await push(page, /^Add the consumer unit/);
+  await push(page, /^Add consumer unit/);
   await page.getByRole('textbox', { name: 'Location' }).waitFor();
   await enter(page, /^Location/, 'Hall cupboard');
   await enter(page, /^Supplied from/, 'The intake');
@@ -134,7 +134,7 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   await toward(page, /^Earthing conductor and every bond/);
   await press(page, 'Space');
   await enter(page, /^Told$/, 'Ms R. Sedge');
-  await push(page, /^It is live now/);
+  await push(page, /^Record as live/);
 
   await stage(page, 'circuits', /circuits/);
   for (const [column, text] of live) {

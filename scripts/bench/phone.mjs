@@ -94,10 +94,10 @@ const acts = ['opening the list of tests', 'change of test', 'tap on a cell', 'E
 
 /** The acts of the hour at the board, on a page that is open and has settled. */
 async function actsOn(page) {
-  const bench = page.getByRole('combobox').filter({ hasText: /Zs|RCDs/ });
+  const bench = page.getByRole('combobox').filter({ hasText: /\(Zs\)|RCDs/ });
   const took = Object.fromEntries(acts.map((act) => [act, []]));
   for (let round = 0; round < rounds; round += 1) {
-    const other = round % 2 === 0 ? 'RCDs' : 'Zs';
+    const other = round % 2 === 0 ? 'RCDs' : 'Earth fault loop (Zs)';
     took['opening the list of tests'].push(
       await actTakes(page, () => bench.tap(), 'document.querySelector("[role=listbox]")'),
     );
@@ -108,7 +108,7 @@ async function actsOn(page) {
   }
   if (!(await bench.textContent()).includes('Zs')) {
     await bench.tap();
-    await page.getByRole('option', { name: 'Zs', exact: true }).tap();
+    await page.getByRole('option', { name: 'Earth fault loop (Zs)', exact: true }).tap();
   }
   const cells = page.locator('main input[aria-label^="Zs, point"]');
   for (let round = 0; round < rounds; round += 1) {

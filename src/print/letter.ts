@@ -10,7 +10,7 @@ export async function letterPdf(letter: Letter, at: Date): Promise<Buffer> {
     about: { title: [title, about].filter(Boolean).join(', '), author: firm.name, at },
     watermark: null,
     headLine: `${title}   ${about}`,
-    footLines: [`Printed ${showMoment(at)}`, `Given by ${firm.name}`],
+    footLines: [`Printed ${showMoment(at)}`, `Issued by ${firm.name}`],
     code: null,
   });
   sheet.heading(1, title);
@@ -24,7 +24,7 @@ export async function letterPdf(letter: Letter, at: Date): Promise<Buffer> {
     { label: 'Address', value: firm.address || '—' },
     { label: 'Telephone, e-mail', value: [firm.telephone, firm.email].filter(Boolean).join(', ') || '—' },
   ]);
-  sheet.heading(2, 'Taken by');
+  sheet.heading(2, 'Received by');
   sheet.paragraph(letter.taken?.words ?? 'Name, signature and time: ______________________________');
   if (letter.taken?.drawn) sheet.strokes(letter.taken.drawn, `Signature of ${letter.to}`);
   return sheet.finish();

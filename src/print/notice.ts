@@ -11,12 +11,12 @@ export async function noticePdf(notice: Notice, at: Date): Promise<Buffer> {
     about: { title: `${title}, ${certificate}`, author: firm.name, at },
     watermark: null,
     headLine: `${title}   ${certificate}`,
-    footLines: [`${certificate}: SHA-256 ${notice.documentHash}`, `Given by ${firm.name}`],
+    footLines: [`${certificate}: SHA-256 ${notice.documentHash}`, `Issued by ${firm.name}`],
     code: null,
   });
   const fact = (label: string, value: string | null) => ({ label, value: value || '—' });
   sheet.heading(1, title);
-  sheet.paragraph('To building control, or to the registration body that passes it on.');
+  sheet.paragraph('To building control or the registration body.');
   sheet.heading(2, 'The work');
   sheet.facts([
     fact('Where', notice.installation),
@@ -32,6 +32,6 @@ export async function noticePdf(notice: Notice, at: Date): Promise<Buffer> {
     fact('Address', firm.address),
     fact('Telephone, e-mail', [firm.telephone, firm.email].filter(Boolean).join(', ')),
   ]);
-  sheet.paragraph('Rules differ from country to country and change: check those of the place.', { size: 9 });
+  sheet.paragraph('Rules differ by country and change. Check the local rules.', { size: 9 });
   return sheet.finish();
 }

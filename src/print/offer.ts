@@ -18,14 +18,14 @@ export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
   sheet.facts([
     { label: 'For', value: offer.to || '—' },
     { label: 'At', value: offer.address || '—' },
-    { label: 'Prices stand until', value: offer.goodUntil ?? '—' },
+    { label: 'Prices valid until', value: offer.goodUntil ?? '—' },
   ]);
   sheet.table(
     [
       { heading: '', width: 4 },
-      { heading: 'Comes to', width: 2, align: 'right' },
+      { heading: 'Price', width: 2, align: 'right' },
       { heading: 'Work', width: 2, align: 'right' },
-      { heading: 'Leaves open', width: 3 },
+      { heading: 'Still outstanding', width: 3 },
     ],
     offer.options.map(({ title: name, total, work, leavesOpen }, index) => [
       { text: `${index + 1}. ${name}` },
@@ -39,15 +39,15 @@ export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
     sheet.table(
       [
         { heading: 'What is done', width: 6 },
-        { heading: 'Puts right', width: 2 },
+        { heading: 'Fixes', width: 2 },
         { heading: 'Price', width: 2, align: 'right' },
       ],
       option.lines.map(({ what, answers, price }) => [{ text: what }, { text: answers || '—' }, { text: price }]),
     );
     sheet.facts([
       { label: 'Materials within it', value: option.materials },
-      { label: 'Leaves open', value: option.leavesOpen.join('\n') || 'Nothing of what was found.' },
-      { label: 'Paper', value: option.paper },
+      { label: 'Still outstanding', value: option.leavesOpen.join('\n') || 'Nothing.' },
+      { label: 'Document', value: option.paper },
     ]);
   });
   sheet.heading(2, 'If nothing is done');

@@ -44,7 +44,7 @@ export async function confirmPassword(
     .from(account)
     .where(and(eq(account.userId, asker.id), eq(account.providerId, 'credential')));
   if (!held?.password || !(await verify(held.password, password).catch(() => false)))
-    return `That is not your password: ${otherwise}.`;
+    return `Wrong password: ${otherwise}.`;
   await forgetTries(email, addressOf(headers));
   return null;
 }
@@ -66,8 +66,8 @@ async function sendLink(person: { id: string; email: string }, token: string): P
   if (!held || held.ended || (sent?.links ?? 0) > mostLinks) return;
   await post({
     to: person.email,
-    subject: 'A way into Orange Ledger',
-    text: `Somebody asked for a way into Orange Ledger with your address. If it was you, choose a new password here, once, within ${linkMinutes} minutes:\n\n${env().APP_URL}/sign-in/new-password#${token}\n\nYour other devices then sign in again. If it was not you, leave this letter be: nothing was changed.\n`,
+    subject: 'Reset your Orange Ledger password',
+    text: `A password reset was requested for your address. If it was you, set a new password here, once, within ${linkMinutes} minutes:\n\n${env().APP_URL}/sign-in/new-password#${token}\n\nYour other devices must then sign in again. If it was not you, ignore this e-mail. Nothing was changed.\n`,
   });
 }
 

@@ -43,8 +43,8 @@ export async function beginFirm(
   const result = await forFirm(firmId, async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(767102)`);
     if (onlyFirst && (await tx.select({ id: user.id }).from(user).limit(1)).length > 0)
-      return problem('A firm has been begun here already: sign in, or ask it for an invitation.');
-    if (await isTaken(tx, person.email)) return problem('Somebody signs in with that e-mail address already.');
+      return problem('A company is already set up here. Sign in, or ask for an invitation.');
+    if (await isTaken(tx, person.email)) return problem('That e-mail address is already in use.');
     await tx.insert(firm).values({ id: firmId, ...particulars });
     await tx.insert(stream).values({ id: firmId, firmId, sort: 'firm' });
     await addUser(tx, id, firmId, person, person.email, password);
@@ -54,7 +54,7 @@ export async function beginFirm(
       ownAct('person.joined', { personId: id, email: person.email, fields, invitationId: null }),
     ]);
     const refused = appended?.results.find((each) => !each.accepted);
-    if (!appended || refused) throw new Error('The firm could not be begun');
+    if (!appended || refused) throw new Error('The company could not be created');
     committed = appended.committed;
     return { ok: true as const, actor };
   });
@@ -160,7 +160,7 @@ export async function openInvitation(token: string): Promise<OpenInvitation | nu
 /** Takes up an invitation: a person of the firm from then on. The link works once. */
 export async function join(token: string, name: string, email: string, password: string): Promise<Done> {
   const open = await openInvitation(token);
-  if (!open) return problem('This invitation is no longer open. Ask for another.');
+  if (!open) return problem('This invitation no longer works. Ask for another.');
   const id = v7();
   const hash = await hashPassword(password);
   const fields = { name, position: open.position, roles: [...open.roles] };
@@ -173,7 +173,7 @@ export async function join(token: string, name: string, email: string, password:
       .where(and(eq(invitation.id, open.id), isNull(invitation.usedAt)))
       .returning({ id: invitation.id });
     if (taken.length === 0) return problem('This invitation was used just now.');
-    if (await isTaken(tx, email)) return problem('Somebody signs in with that e-mail address already.');
+    if (await isTaken(tx, email)) return problem('That e-mail address is already in use.');
     await addUser(tx, id, open.firmId, fields, email, hash);
     return undefined;
   });

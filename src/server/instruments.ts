@@ -76,7 +76,7 @@ export type FileKept = { readonly ok: true } | { readonly ok: false; readonly pr
 export async function keepFile(actor: FirmActor, named: string, bytes: Buffer): Promise<FileKept> {
   const type = beginnings.find(([, begins]) => bytes.subarray(0, 8).toString('hex').startsWith(begins))?.[0];
   if (!type) return { ok: false, problem: 'A certificate is a PDF, a JPEG or a PNG.' };
-  if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the file it is named as.' };
+  if (sha256(bytes) !== named) return { ok: false, problem: 'The file does not match its type.' };
   return forFirm(actor.firmId, async (tx): Promise<FileKept> => {
     const [kept] = await tx
       .select({ sha256: firmFile.sha256 })

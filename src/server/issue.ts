@@ -68,7 +68,7 @@ export async function issueDocument(
           const issued = await issueNow(actor, jobId, begunId, now, device);
           if (issued) return issued;
         }
-        throw new NotIssued('Others were issuing or recording all the while. Nothing was issued; try again.');
+        throw new NotIssued('Others were recording at the same time. Nothing was issued. Try again.');
       },
       mostMillisToWait,
     );

@@ -92,13 +92,13 @@ type Removed = { readonly ok: true } | { readonly ok: false; readonly problem: s
 
 const whyNot: Readonly<Record<string, string>> = {
   none: 'There is no such job.',
-  young: 'It is not past the time copies are kept: nothing was removed.',
-  kept: 'Save it as a file first, as it stands now: nothing was removed.',
+  young: 'Its retention period is not over. Nothing was removed.',
+  kept: 'Download it first. Nothing was removed.',
 };
 
 /** Removes a job that is past keeping and was saved; of its papers number, day and hash stay. */
 export async function removeJob(actor: FirmActor, jobId: string): Promise<Removed> {
-  if (!supervises(actor)) return { ok: false, problem: 'A supervisor removes jobs: nothing was removed.' };
+  if (!supervises(actor)) return { ok: false, problem: 'Only a supervisor can remove jobs. Nothing was removed.' };
   const [years, { name }] = await Promise.all([yearsKept(actor.firmId), firmParticulars(actor.firmId)]);
   const answer = await forStream(actor.firmId, jobId, async (tx) => {
     const { rows } = await tx.execute<{ why: string | null }>(

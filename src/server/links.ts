@@ -71,7 +71,7 @@ export async function makeLink(
   { jobId, documentId, role, to, subject, text }: Making,
 ): Promise<Made> {
   if (to.email && !isPostOpen())
-    return { ok: false, problem: 'No mail server is set here. Leave the address out, and hand the link on yourself.' };
+    return { ok: false, problem: 'This server sends no e-mail. Leave the address empty and send the link yourself.' };
   const enough = to.email ? await whyNoLetter(tx, actor.firmId, to.email) : null;
   if (enough) return { ok: false, problem: enough };
   const earlier = await tx.select({ id: link.id }).from(link).where(eq(link.documentId, documentId));
@@ -109,7 +109,7 @@ export async function handOver(actor: FirmActor, documentId: string, to: To): Pr
       to,
       subject: `${title} ${row.number} from ${firm.name}`,
       text: (url) =>
-        `${to.name},\n\nhere is your ${title}, ${row.number}: what it says in plain words, the sealed PDF, and how to check it.\n\n${url}\n\nYou need no account, and the page asks nothing of you. Keep the PDF with the building.\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+        `${to.name},\n\nhere is your ${title}, ${row.number}. The page explains it in plain words, with the PDF and how to check it.\n\n${url}\n\nYou need no account. Keep the PDF with the building.\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
     });
   });
 }
@@ -122,7 +122,7 @@ export async function askForSignature(
   role: string,
   to: To,
 ): Promise<Made> {
-  if (!isTechnical(actor)) return { ok: false, problem: 'Signatures are asked for by those who inspect.' };
+  if (!isTechnical(actor)) return { ok: false, problem: 'Only an inspector can request a signature.' };
   const firm = await firmParticulars(actor.firmId);
   return forFirm(actor.firmId, async (tx) => {
     const job = await jobNow(tx, jobId);
@@ -300,14 +300,19 @@ export async function signByLink(
 ): Promise<SignResult> {
   const found = await openLink(token, 'sign');
   if (!found || found.role === null)
-    return { signed: false, reason: 'This link does not open: it was used or withdrawn, or has expired.' };
+    return { signed: false, reason: 'This link no longer works: it was used, withdrawn or has expired.' };
   if (found.firmId === signerFirmId)
-    return { signed: false, reason: 'You are signed in to the firm that asks: sign there. Nothing was signed.' };
-  if (mixesScripts(name)) return { signed: false, reason: 'Write your name in letters of one script.' };
+    return {
+      signed: false,
+      reason: 'You are signed in to the company that sent this. Sign there. Nothing was signed.',
+    };
+  if (mixesScripts(name)) return { signed: false, reason: 'Use letters of one alphabet in your name.' };
   const own = await ownNameOf(found.firmId, { name, email: null });
-  if (own) return { signed: false, reason: `${own} is of the firm that asks, and signs there. Nothing was signed.` };
+  if (own)
+    return { signed: false, reason: `${own} is in the company that sent this, and signs there. Nothing was signed.` };
   const strokes = drawnSignature.optional().safeParse(drawn ?? undefined);
-  if (!strokes.success) return { signed: false, reason: 'The drawing cannot be read. Draw it again, or leave it out.' };
+  if (!strokes.success)
+    return { signed: false, reason: 'The drawing cannot be read. Draw it again, or leave it empty.' };
   const signer = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const, name, position };
   const asked = { jobId: found.jobId, documentId: found.documentId, role: found.role, upTo };
   return signDocument(signer, asked, new Date(), 'a link', {
@@ -315,7 +320,7 @@ export async function signByLink(
     address,
     drawn: strokes.data,
     async takeUp(tx) {
-      return (await spend(tx, found.id)) ? null : 'This link was used just now.';
+      return (await spend(tx, found.id)) ? null : 'This link has just been used.';
     },
   });
 }
@@ -326,7 +331,7 @@ const codeLength = 10;
 
 /** A code by which a second phone is told what to switch on this job, for half a day; an earlier one is taken back. */
 export async function handCode(actor: FirmActor, jobId: string): Promise<Made> {
-  if (!isTechnical(actor)) return { ok: false, problem: 'A second phone is asked for by those who inspect.' };
+  if (!isTechnical(actor)) return { ok: false, problem: 'Only an inspector can connect a second device.' };
   return forFirm(actor.firmId, async (tx) => {
     if (!(await jobNow(tx, jobId))) return { ok: false, problem: 'There is no such job.' };
     await tx
@@ -342,7 +347,7 @@ export async function handCode(actor: FirmActor, jobId: string): Promise<Made> {
       // It is of the job as a whole, and of no paper.
       documentId: jobId,
       role: null,
-      name: 'A second phone',
+      name: 'A second device',
       email: null,
       tokenHash: hashOf(code),
       madeBy: actor.id,

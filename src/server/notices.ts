@@ -56,8 +56,7 @@ const patienceMillis = 15_000;
 /** Gives notice to the desk that is set, and records under which number it was acknowledged. */
 export async function giveNotice(actor: FirmActor, issueId: string, now: Date): Promise<Told> {
   const url = env().NOTICE_URL;
-  if (!url)
-    return { ok: false, problem: 'No desk is set here that takes notices. Give it your own way, and record it.' };
+  if (!url) return { ok: false, problem: 'Sending notices is not set up here. Send it yourself, then record it.' };
   const found = await noticeOf(actor, issueId);
   if (!found) return { ok: false, problem: 'No notice follows from this document.' };
   const { jobId, begunId, ...notice } = found;
@@ -68,8 +67,7 @@ export async function giveNotice(actor: FirmActor, issueId: string, now: Date): 
     signal: AbortSignal.timeout(patienceMillis),
   }).catch(() => null);
   const read = answer?.ok ? acknowledgement.safeParse(await answer.json().catch(() => null)) : null;
-  if (!read?.success)
-    return { ok: false, problem: 'The desk did not acknowledge it. Nothing is recorded as given; try again later.' };
+  if (!read?.success) return { ok: false, problem: 'It was not acknowledged. Nothing was recorded. Try again later.' };
   const { number } = read.data;
   const body = {
     documentId: begunId,

@@ -18,8 +18,8 @@ export async function offerByLink(actor: FirmActor, jobId: string, optionsId: st
     const job = await jobNow(tx, jobId);
     const offer = job && offered(job);
     if (!job || offer?.optionsId !== optionsId)
-      return { ok: false, problem: 'What is offered has not reached the server yet, or was changed: send it first.' };
-    if (offer.accepted) return { ok: false, problem: 'One of them was accepted already.' };
+      return { ok: false, problem: 'The options are not on the server yet. Send them first.' };
+    if (offer.accepted) return { ok: false, problem: 'An option was already accepted.' };
     return makeLink(tx, actor, 'choose', {
       jobId,
       documentId: optionsId,
@@ -27,7 +27,7 @@ export async function offerByLink(actor: FirmActor, jobId: string, optionsId: st
       to,
       subject: `Remedial options, from ${firm.name}`,
       text: (url) =>
-        `${to.name},\n\n${firm.name} offers ways to put right what was found at\n${job.site.address ?? ''}\n\nCompare them, and accept one if you wish to:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+        `${to.name},\n\n${firm.name} offers remedial options for\n${job.site.address ?? ''}\n\nCompare them, and accept one if you wish:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
     });
   });
 }
@@ -66,19 +66,19 @@ export async function acceptByLink(
   address: string,
 ): Promise<Accepted> {
   const found = await openLink(token, 'choose');
-  if (!found) return { ok: false, problem: 'This link does not open: it was used or withdrawn, or has expired.' };
+  if (!found) return { ok: false, problem: 'This link no longer works: it was used, withdrawn or has expired.' };
   const actor = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const };
   const stamp = () => ({ id: randomUUID(), madeAt: new Date().toISOString(), device: 'a link' });
   let committed: (() => void) | undefined;
   try {
     await forStream(found.firmId, found.jobId, async (tx) => {
-      if (!(await spend(tx, found.id))) throw new NotAccepted('This link was used just now.');
+      if (!(await spend(tx, found.id))) throw new NotAccepted('This link has just been used.');
       const job = await jobNow(tx, found.jobId);
       const view = job && viewOf(job);
       const offer = job && offered(job);
       if (!job || !view || offer?.optionsId !== found.documentId)
-        throw new NotAccepted('What was offered has been changed since: ask for a new link.');
-      if (isPast(offer.goodUntil)) throw new NotAccepted('These prices no longer stand: ask for new ones.');
+        throw new NotAccepted('The options have changed. Ask for a new link.');
+      if (isPast(offer.goodUntil)) throw new NotAccepted('These prices have expired. Ask for new ones.');
       const body = { optionsId: offer.optionsId, chosen, by, words, outside: { linkId: found.id, address } };
       const drafts = [
         jobStream.draft('option.accepted', body, stamp()),

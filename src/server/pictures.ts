@@ -26,8 +26,8 @@ export async function keepPicture(actor: FirmActor, jobId: string, named: string
     if (!job) return null;
     if (!read.ok) return read;
     if (Math.max(read.width, read.height) > mostPictureSide)
-      return { ok: false, problem: `At most ${mostPictureSide} pixels a side: it is made small before it is sent.` };
-    if (sha256(bytes) !== named) return { ok: false, problem: 'It is not the picture its entry names.' };
+      return { ok: false, problem: `At most ${mostPictureSide} pixels a side: resize it before sending.` };
+    if (sha256(bytes) !== named) return { ok: false, problem: 'The picture does not match its entry.' };
     const isKept = (await picturesNamed(tx, [named])).size > 0;
     const enough = isKept ? null : await whyNotKept(tx, actor.firmId, 'pictures');
     if (enough) return { ok: false, problem: enough, later: true };

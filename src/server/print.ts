@@ -27,7 +27,7 @@ export async function printed(actor: FirmActor, documentId: string): Promise<Pri
   if (check && !check.intact && check.what === 'file')
     return {
       ok: false,
-      problem: 'The file kept of this document is not the one that was sealed: it is not handed out.',
+      problem: 'The stored file of this document has been altered. It cannot be downloaded.',
     };
   return { ok: true, printed: { ...kept, fileName: fileNameOf(model, number) } };
 }

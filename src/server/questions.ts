@@ -17,8 +17,8 @@ export async function askByLink(actor: FirmActor, jobId: string, questionId: str
   return forFirm(actor.firmId, async (tx) => {
     const job = await jobNow(tx, jobId);
     const question = job?.questions.find((each) => each.questionId === questionId);
-    if (!job || !question) return { ok: false, problem: 'The question has not reached the server yet: send it first.' };
-    if (question.answered) return { ok: false, problem: 'That was answered already.' };
+    if (!job || !question) return { ok: false, problem: 'The question is not on the server yet. Send it first.' };
+    if (question.answered) return { ok: false, problem: 'That is already answered.' };
     return makeLink(tx, actor, 'ask', {
       jobId,
       documentId: questionId,
@@ -91,12 +91,12 @@ export async function answerByLink(
   address: string,
 ): Promise<Answered> {
   const found = await openLink(token, 'ask');
-  if (!found) return { ok: false, problem: 'This link does not open: it was used or withdrawn, or has expired.' };
+  if (!found) return { ok: false, problem: 'This link no longer works: it was used, withdrawn or has expired.' };
   const actor = { id: `link:${found.id}`, firmId: found.firmId, roles: ['inspector'] as const };
   let committed: (() => void) | undefined;
   try {
     await forStream(found.firmId, found.jobId, async (tx) => {
-      if (!(await spend(tx, found.id))) throw new NotAnswered('This link was used just now.');
+      if (!(await spend(tx, found.id))) throw new NotAnswered('This link has just been used.');
       const draft = jobStream.draft(
         'question.answered',
         { questionId: found.documentId, answer, words, by, outside: { linkId: found.id, address } },

@@ -28,9 +28,9 @@ export async function whyNoLetter(tx: Transaction, firmId: string, to: string): 
     .from(entry)
     .where(and(eq(entry.streamId, firmId), eq(entry.kind, 'reminder.made'), gt(entry.recordedAt, since())));
   if ((links?.all ?? 0) + (reminders?.all ?? 0) >= mostADay.letters)
-    return 'Enough letters for a day: go on tomorrow. Nothing was sent.';
+    return 'Daily e-mail limit reached. Nothing was sent. Try again tomorrow.';
   return (links?.toOne ?? 0) + (reminders?.toOne ?? 0) >= mostADay.lettersToOne
-    ? `Enough letters to ${address} for a day: go on tomorrow. Nothing was sent.`
+    ? `Daily limit of e-mails to ${address} reached. Nothing was sent. Try again tomorrow.`
     : null;
 }
 
@@ -49,7 +49,7 @@ export async function whyNotKept(tx: Transaction, firmId: string, what: 'picture
     .select({ all: count() })
     .from(table)
     .where(and(eq(table.firmId, firmId), gt(table.keptAt, since())));
-  if ((today?.all ?? 0) >= mostADay[what]) return `Enough ${what} for a day: go on tomorrow.`;
+  if ((today?.all ?? 0) >= mostADay[what]) return `Daily limit of ${what} reached. Try again tomorrow.`;
   if (what === 'pictures') return null;
   const [inAll] = await tx.select({ all: count() }).from(table).where(eq(table.firmId, firmId));
   return (inAll?.all ?? 0) >= mostFilesInAll ? `No more than ${mostFilesInAll} files for one firm.` : null;

@@ -13,13 +13,14 @@ type Letter = { readonly about: string; readonly to: string; readonly subject: s
 
 /** Puts a letter in the post and says so in the firm's stream, both or neither. */
 export async function remind(actor: FirmActor, { about, to, subject, text }: Letter): Promise<Reminded> {
-  if (!isPostOpen()) return { ok: false, problem: 'No mail server is set here: copy the letter and send it yourself.' };
+  if (!isPostOpen())
+    return { ok: false, problem: 'This server sends no e-mail. Copy the message and send it yourself.' };
   let committed: (() => void) | undefined;
   const result = await forStream(actor.firmId, actor.firmId, async (tx): Promise<Reminded> => {
     if (!(await isOnRecord(tx, actor.firmId, to)))
       return {
         ok: false,
-        problem: 'Write this address down as the client’s first: reminders go nowhere else. Nothing was sent.',
+        problem: 'Save this address for the client first. Reminders go only to clients. Nothing was sent.',
       };
     const enough = await whyNoLetter(tx, actor.firmId, to);
     if (enough) return { ok: false, problem: enough };

@@ -53,8 +53,7 @@ export async function signDocument(
     const document = job ? documentOf(job, documentId) : undefined;
     const declared = document && documents.of(document.kind)?.roles.find((each) => each.role === role);
     if (!head || !declared) return { signed: false, reason: 'There is no such declaration in this job.' };
-    if (head.lastSeq !== upTo)
-      return { signed: false, reason: 'Something was recorded since you looked. Look again, then sign.' };
+    if (head.lastSeq !== upTo) return { signed: false, reason: 'Something was recorded since. Check it, then sign.' };
     const taken = await outside?.takeUp(tx);
     if (taken) return { signed: false, reason: taken };
     const said = {

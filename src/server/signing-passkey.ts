@@ -52,7 +52,7 @@ export async function askPasskey(
   return options;
 }
 
-const no = 'That passkey was not asked for this signature: nothing was signed. Try again.';
+const no = 'The passkey did not match this request. Nothing was signed. Try again.';
 
 /** Whether an answer is of the person's own passkey, to what was asked for this very declaration; null where it is. */
 export async function confirmPasskey(personId: string, answer: unknown, signing: Signing): Promise<string | null> {

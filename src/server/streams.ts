@@ -22,7 +22,7 @@ export type AppendResult =
   | { readonly id: string; readonly accepted: true; readonly seq: number }
   | { readonly id: string; readonly accepted: false; readonly reason: string };
 
-const elsewhereReason = 'Another entry stands under this id. Enter it again.';
+const elsewhereReason = 'Another entry has this id. Enter it again.';
 
 /** Opens a job and appends its first entries. The id is made by the caller, so that a repeated request opens it once. */
 export async function openJob(
@@ -68,9 +68,7 @@ async function apart(
   if (!only) throw error;
   if (others.length === 0) {
     logFault('an entry could not be kept', error, { stream: streamId, entry: only.id, kind: only.kind });
-    return [
-      { id: only.id, accepted: false, reason: 'The ledger cannot keep this as it is. Copy it, and enter it again.' },
-    ];
+    return [{ id: only.id, accepted: false, reason: 'This could not be saved. Copy it, and enter it again.' }];
   }
   const results: AppendResult[] = [];
   for (const draft of drafts) {
@@ -173,7 +171,7 @@ async function whyNotTold(tx: Transaction, firmId: string, draft: Drafted): Prom
     .select({ body: entry.body })
     .from(entry)
     .where(and(eq(entry.streamId, firmId), eq(entry.kind, 'edition.told')));
-  return told.some(({ body }) => canonical(body) === canonical(own)) ? null : 'The firm never told of that edition.';
+  return told.some(({ body }) => canonical(body) === canonical(own)) ? null : 'The company has no such edition.';
 }
 
 /** Ids among these that stand in another stream. */

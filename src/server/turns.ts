@@ -33,7 +33,7 @@ export async function inTurn<T>(streamId: string, work: () => Promise<T>, patien
 async function soon(turn: Promise<void>, patience: number): Promise<void> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const tooLate = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Busy('Somebody else is writing there.')), patience);
+    timer = setTimeout(() => reject(new Busy('Someone else is recording there.')), patience);
   });
   try {
     await Promise.race([turn, tooLate]);

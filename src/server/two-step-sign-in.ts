@@ -20,7 +20,7 @@ export function passkeyHome(): { readonly id: string; readonly origins: string[]
   return isLoopback ? { id: 'localhost', origins: [`http://localhost:${port}`] } : { id: hostname, origins: [origin] };
 }
 
-const needsUnlocking = 'That device did not ask who you are. Use one with a fingerprint, a face or a PIN.';
+const needsUnlocking = 'That device did not verify you. Use one with a fingerprint, face or PIN.';
 
 export function twoStepPlugins() {
   const { id, origins } = passkeyHome();

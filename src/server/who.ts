@@ -92,27 +92,27 @@ export const signedIn =
   <Context>(handler: Handler<Context>) =>
   async (request: Request, context: Context): Promise<Response> => {
     try {
-      if (!isFromHere(request)) return refuse(403, 'This was not sent by a page of this application.');
+      if (!isFromHere(request)) return refuse(403, 'This request did not come from a page of this application.');
       const asker = await askerWith(request.headers);
       return asker ? unkept(await handler(request, asker, context)) : refuse(401, 'Sign in first.');
     } catch (error) {
       const { pathname } = new URL(request.url);
       if (!isTrouble(error)) {
         logFault('a request failed', error, { path: pathname });
-        return refuse(500, 'The server could not do this. Nothing was recorded.');
+        return refuse(500, 'Something went wrong. Nothing was recorded.');
       }
       logFault('a request has to wait', error, { path: pathname });
       if (isFull(error)) {
         noteFull();
-        return refuse(507, "The server's disk is full. What you made is kept here and sent once there is room.", {
+        return refuse(507, 'The server is full. Your entries are saved on this device and sent when there is room.', {
           'Retry-After': '10',
         });
       }
       return refuse(
         503,
         isBusy(error)
-          ? 'Somebody else is recording there at this moment. What you made is kept and sent again.'
-          : 'The ledger cannot be reached at this moment. What you made is kept and sent again.',
+          ? 'Someone else is recording there. Your entries are saved on this device and sent again.'
+          : 'The server cannot be reached. Your entries are saved on this device and sent again.',
         { 'Retry-After': '2' },
       );
     }

@@ -24,7 +24,7 @@ export function Confirm({ trigger, title, what, act, onConfirm }: Props) {
           <AlertDialog.Description className="py-3">{what}</AlertDialog.Description>
           <div className="flex justify-end gap-2">
             <AlertDialog.Cancel asChild>
-              <Button>Leave it</Button>
+              <Button>Cancel</Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
               <Button look="next" onClick={onConfirm}>

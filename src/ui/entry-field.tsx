@@ -25,7 +25,7 @@ export function Row({ id, label, hint, aside, children, wanted = false, anchor }
     >
       <label htmlFor={id} className={`pt-1.5 text-sm ${wanted ? 'font-semibold' : 'text-faint'}`}>
         {label}
-        {wanted && <span className="sr-only"> (still missing)</span>}
+        {wanted && <span className="sr-only"> (required)</span>}
       </label>
       <div className="min-w-0">
         <div className="flex items-center gap-2">
@@ -209,10 +209,8 @@ export const asNumber =
     const value = Number(trimmed);
     if (!/^\d*\.?\d+$/.test(trimmed) || !Number.isFinite(value))
       return { ok: false, problem: `“${trimmed}” is not a number.` };
-    if (whole && !Number.isInteger(value)) return { ok: false, problem: 'A whole number is wanted.' };
-    return value < least || value > most
-      ? { ok: false, problem: `Between ${least} and ${most} is wanted.` }
-      : { ok: true, value };
+    if (whole && !Number.isInteger(value)) return { ok: false, problem: 'Enter a whole number.' };
+    return value < least || value > most ? { ok: false, problem: `Enter ${least} and ${most} .` } : { ok: true, value };
   };
 
 type DayRowProps = {

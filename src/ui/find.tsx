@@ -38,9 +38,9 @@ export function Find({ hint, groups, onOpen }: Props) {
         onClick={() => setOpen(true)}
         aria-keyshortcuts="Control+K Meta+K"
         title="Ctrl K"
-        className="inline-flex min-h-9 items-center gap-1.5 rounded-md px-1 text-sm hover:bg-hover"
+        className="inline-flex min-h-8 items-center gap-1.5 rounded-md px-1 text-sm hover:bg-hover max-md:min-h-11 max-md:min-w-11 max-md:justify-center"
       >
-        <Search size={15} aria-hidden /> Find
+        <Search size={15} aria-hidden /> <span className="max-md:sr-only">Find</span>
       </button>
       {open && <Palette hint={hint} groups={groups()} onClose={() => setOpen(false)} />}
     </>

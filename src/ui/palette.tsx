@@ -61,7 +61,7 @@ export function Palette({ groups, onClose, hint }: Props) {
               className="min-h-12 w-full border-b border-rule-strong bg-sheet px-4 text-base outline-none"
             />
             <Command.List className="max-h-[60dvh] overflow-y-auto pb-2">
-              <Command.Empty className="px-4 py-3 text-sm text-faint">Nothing here is called that.</Command.Empty>
+              <Command.Empty className="px-4 py-3 text-sm text-faint">No results.</Command.Empty>
               {groups
                 .filter((group) => group.items.length > 0 && (!group.whenAsked || asked.trim().length > 0))
                 .map((group) => (

@@ -23,24 +23,24 @@ export function Refusals({ refusals, putAside, sendAgain, className = '' }: Prop
   const copy = (text: string) =>
     void navigator.clipboard.writeText(text).then(
       () => toast('Copied.'),
-      () => toast('This browser does not let pages copy. Select the text instead.'),
+      () => toast('Could not copy. Select the text.'),
     );
   return (
-    <ul aria-label="Not taken by the ledger" className={`max-h-40 overflow-y-auto bg-sheet ${className}`}>
+    <ul aria-label="Not accepted" className={`max-h-40 overflow-y-auto bg-sheet ${className}`}>
       {refusals.map(({ id, reason, kept }) => (
         <li key={id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1 text-sm">
           <span className="min-w-0 flex-1 basis-64">
-            <strong>Not taken:</strong> {reason}
+            <strong>Not accepted:</strong> {reason}
             <span className="block truncate text-xs text-faint">{kept.slice(0, 300)}</span>
           </span>
           <Button look="quiet" onClick={() => copy(kept)}>
-            Copy it
+            Copy
           </Button>
           <Button look="quiet" onClick={() => sendAgain(id)}>
             Send again
           </Button>
           <Button look="quiet" onClick={() => putAside(id)}>
-            Put aside
+            Dismiss
           </Button>
         </li>
       ))}

@@ -28,7 +28,7 @@ export function SendState({ sending, unsent, nudge, loaded, behind = false }: Pr
       disabled={settled && !behind}
       aria-live="polite"
       data-testid="send-state"
-      className={`min-h-9 whitespace-nowrap text-sm ${settled && !behind ? 'text-faint' : 'font-semibold underline underline-offset-4'}`}
+      className={`min-h-8 whitespace-nowrap text-sm max-md:min-h-11 ${settled && !behind ? 'text-faint' : 'font-semibold underline underline-offset-4'}`}
     >
       {words}
     </button>

@@ -56,7 +56,7 @@ export function SignaturePad({ label, onChange }: Props) {
           onChange(null);
         }}
       >
-        Clear the drawing
+        Clear drawing
       </Button>
     </div>
   );

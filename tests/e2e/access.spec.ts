@@ -83,7 +83,7 @@ for (const [name, use] of [
         .getByRole('link', { name: /^EICR-/ })
         .first()
         .click();
-      await page.getByRole('link', { name: 'Download the sealed PDF' }).waitFor();
+      await page.getByRole('link', { name: 'Download PDF' }).waitFor();
       await clean('document');
       await page.getByRole('link', { name: 'Verification page' }).click();
       await page.getByRole('heading', { name: /intact/ }).waitFor();

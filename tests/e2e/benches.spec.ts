@@ -75,11 +75,11 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('textbox', { name: /^R1\+R2, point 3/ })).toHaveValue(/~/);
   await expect(page.getByText(/the highest, at Utility room 3/)).toBeVisible();
   await page.keyboard.press('Tab');
-  await tabTo(page, /^L–CPC link in: ✓ out$/);
+  await tabTo(page, /^L–CPC link fitted: ✓ Removed$/);
   await press('Enter');
 
   // The ring: ends, step 2, step 3, its links in and out on the way.
-  await toBench(page, 'Rings');
+  await toBench(page, 'Ring final circuit');
   await tabTo(page, /^Add points/);
   await page.keyboard.type('hall, parlour 2, kitchen 3');
   await press('Enter');
@@ -103,7 +103,7 @@ test('a full sequence of dead tests by keyboard alone', async ({ page }) => {
   await press('Enter');
 
   // Insulation, circuit by circuit.
-  await toBench(page, 'Insulation');
+  await toBench(page, 'Insulation resistance');
   await tabTo(page, /^L–N, way 1/);
   for (const next of [/^L–E, way 1/, /^N–E, way 1/, /^L\+N–E, way 1/]) {
     await press('Space');
@@ -152,7 +152,7 @@ test.describe('by touch, on a phone', () => {
     await page.setViewportSize({ width: 390, height: 844 });
     await proveDead(page, job, 'tap');
     await openBench(page, job, 'continuity');
-    const pad = page.getByRole('region', { name: 'Reading pad' });
+    const pad = page.getByRole('region', { name: 'Keypad' });
     const tap = async (...keys: string[]) => {
       for (const key of keys) await pad.getByRole('button', { name: key, exact: true }).tap();
     };
@@ -170,7 +170,7 @@ test.describe('by touch, on a phone', () => {
     await tap('Correct', 'LIM');
     await expect(page.getByRole('textbox', { name: /^R1\+R2, point 4/ })).toHaveValue('LIM');
 
-    await choose(page, 'Bench', 'Rings', 'tap');
+    await choose(page, 'Test', 'Ring final circuit', 'tap');
     await page.getByLabel('Add points').fill('hall, kitchen 2');
     await page.getByRole('button', { name: 'Add', exact: true }).tap();
     await page.getByRole('textbox', { name: /^r1, end to end/ }).tap();
@@ -178,14 +178,14 @@ test.describe('by touch, on a phone', () => {
       await tap('Take reading');
       await expect(pad).toContainText(next);
     }
-    await page.getByRole('button', { name: 'links made' }).first().tap();
+    await page.getByRole('button', { name: 'links fitted' }).first().tap();
     await page.getByRole('textbox', { name: /^L–N, point 1 Hall/ }).tap();
     for (const next of ['L–N point 2', 'L–N point 3', 'L–CPC point 1']) {
       await tap('Take reading');
       await expect(pad).toContainText(next);
     }
-    await page.getByRole('button', { name: 'links in: ✓ out' }).tap();
-    await page.getByRole('button', { name: 'links made' }).last().tap();
+    await page.getByRole('button', { name: 'links fitted: ✓ Removed' }).tap();
+    await page.getByRole('button', { name: 'links fitted' }).last().tap();
     await page.getByRole('textbox', { name: /^L–CPC, point 1 Hall/ }).tap();
     for (const next of ['L–CPC point 2', 'L–CPC point 3']) {
       await tap('Take reading');
@@ -193,10 +193,10 @@ test.describe('by touch, on a phone', () => {
     }
     await tap('Take reading');
     await expect(page.getByRole('textbox', { name: /^L–CPC, point 3/ })).toHaveValue(/^0\.\d\d$/);
-    await page.getByRole('button', { name: 'links in: ✓ out' }).tap();
+    await page.getByRole('button', { name: 'links fitted: ✓ Removed' }).tap();
     await page.getByRole('button', { name: /^Record R1\+R2/ }).tap();
 
-    await choose(page, 'Bench', 'Insulation', 'tap');
+    await choose(page, 'Test', 'Insulation resistance', 'tap');
     await page.getByRole('textbox', { name: /^L–N, way 1 / }).tap();
     await tap('Over range', 'Over range', '2', '.', '4', 'Enter');
     await expect(page.getByTestId('board-total')).toContainText('2.4 MΩ');
@@ -227,8 +227,8 @@ test('a fault to earth is found by halving and becomes an observation', async ({
   await proveDead(page, job);
   await openBench(page, job, 'insulation');
   await page.getByRole('button', { name: 'Porch and gatepost lights' }).click();
-  await page.getByLabel('Stayed connected').fill('photocell');
-  await page.getByLabel('Stayed connected').blur();
+  await page.getByLabel('Left connected').fill('photocell');
+  await page.getByLabel('Left connected').blur();
   await page.getByRole('textbox', { name: /^L–N, way 8/ }).focus();
   for (const next of [/^L–E, way 8/, /^N–E, way 8/, /^L\+N–E, way 8/]) {
     await page.keyboard.press('Space');
@@ -253,11 +253,11 @@ test('a fault to earth is found by halving and becomes an observation', async ({
       await page.keyboard.press('Space');
       await expect(field).toHaveValue(/\d/);
     }
-    await sections.getByRole('button', { name: 'open: ✓ joined' }).click();
+    await sections.getByRole('button', { name: 'open: ✓ Reconnected' }).click();
   }
-  await expect(page.getByText('It is in the section to Gatepost light')).toBeVisible();
+  await expect(page.getByText('The fault is in the section to Gatepost light')).toBeVisible();
   await expect(sections.locator('.line-through')).toHaveCount(3);
-  await page.getByRole('link', { name: 'Write the observation' }).click();
+  await page.getByRole('link', { name: 'Add observation' }).click();
   await expect(page.getByRole('textbox', { name: 'What was found' })).toHaveValue(/section to Gatepost light, way 8/);
 });
 
@@ -302,7 +302,7 @@ test('a whole bench with the network off, and back', async ({ page, context }) =
   }
   await expect(page.getByRole('region', { name: 'Diagnosis' })).toContainText('A sound ring');
   // Another bench opens without the network too.
-  await page.getByRole('tab', { name: 'Insulation' }).click();
+  await choose(page, 'Test', 'Insulation resistance');
   await page.getByRole('textbox', { name: /^L–N, way 1/ }).fill('>999');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('send-state')).toContainText('saved here');
@@ -316,8 +316,8 @@ test('the board as on the wall: added to, put in order by keyboard, copied, char
   await signIn(page);
   const job = await openJob(page, 'WALL-1');
   await openBench(page, job, 'board');
-  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
-  const add = page.getByRole('group', { name: 'Add a circuit' });
+  await page.getByRole('button', { name: 'Add consumer unit' }).click();
+  const add = page.getByRole('group', { name: 'Add circuit' });
   for (const circuit of ['Lights', 'Cooker', 'Shower'])
     await add.getByRole('button', { name: circuit, exact: true }).click();
   const wall = page.getByRole('region', { name: 'Consumer unit', exact: true });
@@ -364,17 +364,17 @@ test('a repair asks for its tests again, and the plan says so until they are don
   await page.getByRole('button', { name: 'Boiler and controls' }).click();
   await page.getByText('Fixed during inspection?').click();
   await page.getByLabel('What was repaired').fill('Trapped neutral freed in the boiler connection unit');
-  await page.getByRole('button', { name: 'Log the repair' }).click();
-  await page.getByRole('tab', { name: 'Plan' }).click();
-  const repeats = page.getByRole('region', { name: 'Again after a repair' });
+  await page.getByRole('button', { name: 'Save repair' }).click();
+  await choose(page, 'Test', 'Plan of tests');
+  const repeats = page.getByRole('region', { name: 'Repeat after a repair' });
   await expect(repeats).toContainText('Way 7: insulation resistance, live to earth');
   await expect(repeats).toContainText('Trapped neutral freed');
   await repeats.getByRole('button').click();
   await page.getByRole('textbox', { name: /^L\+N–E, way 7/ }).fill('>999');
   await page.keyboard.press('Enter');
-  await page.getByRole('tab', { name: 'Plan' }).click();
+  await choose(page, 'Test', 'Plan of tests');
   await expect(repeats).toContainText('Nothing to repeat');
-  await choose(page, 'School', /^Live/i);
+  await choose(page, 'Order of tests', /^Live/i);
   await expect(page.getByRole('listitem').filter({ hasText: 'Polarity, Ze and Ipf' })).toContainText('1');
   await settled(page);
 });

@@ -72,22 +72,22 @@ test.describe('the circuit ledger by keyboard alone', () => {
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
     // A second reading, both standing, is said on purpose: the higher governs.
     await page.getByRole('button', { name: 'Add second reading' }).click();
-    await page.getByLabel('Second reading: both stand').fill('0.33');
-    await page.getByRole('button', { name: 'Save, both stand' }).click();
+    await page.getByLabel('Second reading: both count').fill('0.33');
+    await page.getByRole('button', { name: 'Save, both count' }).click();
     await expect(page.getByLabel('Readings that stand together')).toContainText('0.33');
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
     await page.getByRole('button', { name: 'Strike out 0.33' }).click();
-    await expect(page.getByLabel('Struck readings')).toContainText('Taken back');
+    await expect(page.getByLabel('Struck-out readings')).toContainText('Struck out');
     await cell(page, 'R1 plus R2', 1).focus();
     await page.keyboard.press('Enter');
     await page.keyboard.press('Control+a');
     await page.keyboard.type('0.53');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowUp');
-    await expect(page.getByLabel('Struck readings')).toContainText('Corrected to 0.53');
+    await expect(page.getByLabel('Struck-out readings')).toContainText('Corrected to 0.53');
     await page.keyboard.press('Control+z');
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.35 ohm/);
-    await expect(page.getByLabel('Struck readings')).toContainText('Undone');
+    await expect(page.getByLabel('Struck-out readings')).toContainText('Undone');
     await page.keyboard.press('Delete');
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/empty/);
   });
@@ -232,7 +232,7 @@ test.describe('eight circuits typed with gaps are the eight that were meant', ()
       await describeSupply(page, job);
       await page.goto(`${job}/circuits`);
       await settled(page);
-      await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+      await page.getByRole('button', { name: 'Add consumer unit' }).click();
       await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
       await type(page);
       await settled(page);

@@ -53,7 +53,7 @@ test('what a job was agreed at gives what an hour came to, and goes out as a fil
   for await (const chunk of stream) chunks.push(chunk as Buffer);
   expect(Buffer.concat(chunks).toString()).toMatch(/24000,1250,/);
   // By lines: the price follows them, and goes back to what is left of them.
-  await row.getByRole('button', { name: 'Price by lines' }).click();
+  await row.getByRole('button', { name: 'Itemise price' }).click();
   for (const [what, pounds] of [
     ['Report, eight circuits', '180'],
     ['Two further boards', '72.50'],
@@ -63,7 +63,7 @@ test('what a job was agreed at gives what an hour came to, and goes out as a fil
     await row.getByRole('button', { name: 'Add' }).click();
   }
   await expect(row.getByLabel(/agreed/)).toHaveValue('252.50');
-  await row.getByRole('button', { name: 'Take out Report, eight circuits' }).click();
+  await row.getByRole('button', { name: 'Remove Report, eight circuits' }).click();
   await expect(row.getByLabel(/agreed/)).toHaveValue('72.50');
 });
 
@@ -74,7 +74,7 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
   const job = await openJob(page, 'CSV-1');
   await page.goto(`${job}/circuits`);
   await settled(page);
-  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('button', { name: 'Add consumer unit' }).click();
   await page.getByLabel('CSV of circuits').setInputFiles({
     name: 'board.csv',
     mimeType: 'text/csv',
@@ -117,7 +117,7 @@ test('the desk sees work under way as it happens: who has a job open, and what i
   await house.goto(`${job}/circuits`);
   await settled(house);
   await expect(row).toContainText('open with Idris Pennock');
-  await house.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await house.getByRole('button', { name: 'Add consumer unit' }).click();
   await expect(row).not.toContainText(missing?.match(/\d+ missing/)?.[0] ?? 'nothing');
   await settled(house);
   // Left as a person leaves it, with everything sent.

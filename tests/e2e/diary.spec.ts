@@ -10,10 +10,10 @@ test('a week is planned by form and keyboard, and what cannot be is said', async
   await settled(page);
   const day = (name: string) => page.getByRole('region', { name });
   const book = async (what: string, at: string, minutes: string, more: Readonly<Record<string, string>> = {}) => {
-    await page.getByRole('button', { name: 'Book a visit' }).click();
+    await page.getByRole('button', { name: 'Book visit' }).click();
     const dialog = page.getByRole('dialog');
-    await dialog.getByLabel('What').fill(what);
-    await dialog.getByLabel('At', { exact: true }).fill(at);
+    await dialog.getByLabel('Title').fill(what);
+    await dialog.getByLabel('Start', { exact: true }).fill(at);
     await dialog.getByLabel('Minutes', { exact: true }).fill(minutes);
     for (const [label, said] of Object.entries(more)) await dialog.getByLabel(label).fill(said);
     await dialog.getByRole('button', { name: 'Book' }).click();
@@ -42,9 +42,9 @@ test('a visit is dragged to another day, and the day is laid out there', async (
   await signIn(page);
   await page.goto('/diary?week=2027-04-05');
   await settled(page);
-  await page.getByRole('button', { name: 'Book a visit' }).click();
+  await page.getByRole('button', { name: 'Book visit' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('What').fill('Report, Mill Lade');
+  await dialog.getByLabel('Title').fill('Report, Mill Lade');
   await dialog.getByRole('button', { name: 'Take it' }).click();
   await dialog.getByRole('button', { name: 'Book' }).click();
   const grip = page.getByRole('region', { name: 'Mon 5 Apr 2027' }).locator('.cursor-grab');
@@ -69,10 +69,10 @@ test('a late day is planned anew: whom to ring, what to say, and what cannot be 
     ['Late one', '15:00', ''],
     ['Kept waiting', '16:30', 'Mrs Oake, 01632 960 111'],
   ] as const) {
-    await page.getByRole('button', { name: 'Book a visit' }).click();
+    await page.getByRole('button', { name: 'Book visit' }).click();
     const dialog = page.getByRole('dialog');
-    await dialog.getByLabel('What').fill(what);
-    await dialog.getByLabel('At', { exact: true }).fill(at);
+    await dialog.getByLabel('Title').fill(what);
+    await dialog.getByLabel('Start', { exact: true }).fill(at);
     await dialog.getByLabel('Minutes', { exact: true }).fill('60');
     if (contact) await dialog.getByLabel('Contact on site').fill(contact);
     await dialog.getByRole('button', { name: 'Book' }).click();
@@ -82,7 +82,7 @@ test('a late day is planned anew: whom to ring, what to say, and what cannot be 
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox').click();
   await page.getByRole('option', { name: /Late one/ }).click();
-  await dialog.getByLabel('By minutes').fill('45');
+  await dialog.getByLabel('Minutes over').fill('45');
   // Until 16:45, twenty minutes on the way.
   await expect(dialog).toContainText('16:30 becomes 17:05');
   await expect(dialog).toContainText('Hello Mrs Oake');
@@ -124,7 +124,7 @@ test('the diary is read elsewhere by a secret address, and another calendar is r
   await expect(page.getByRole('region', { name: 'Tue 4 May 2027' })).toContainText('09:00Quote at Weir House');
   await settled(page);
   await page.getByRole('button', { name: 'Other calendars' }).click();
-  await page.getByRole('button', { name: 'Make an address' }).click();
+  await page.getByRole('button', { name: 'Create address' }).click();
   const address = (await page.getByTestId('feed').textContent()) ?? '';
   const feed = await request.get(new URL(address).pathname);
   expect(feed.status()).toBe(200);
@@ -139,7 +139,7 @@ test('parking is counted down in the head of the job', async ({ page }) => {
   await page.goto(job);
   await settled(page);
   await page.getByRole('textbox', { name: /Parking/ }).fill('15');
-  await page.getByRole('button', { name: 'Parked now' }).click();
+  await page.getByRole('button', { name: 'Start parking' }).click();
   await expect(page.getByTestId('time-left')).toContainText(/Parking 1[45] min/);
   await page.goto(`${job}/circuits`);
   await expect(page.getByTestId('time-left')).toContainText('Parking');

@@ -21,7 +21,7 @@ test('what is due is one list and one month, and a reminder is read over, sent a
   await expect(dialog.getByLabel('Letter')).toHaveValue(/next inspection by/);
   await dialog.getByLabel('To').fill('nobody at all');
   await dialog.getByRole('button', { name: 'Send it' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Give an e-mail address. Nothing was sent.');
+  await expect(dialog.getByRole('alert')).toContainText('Enter an e-mail address. Nothing was sent.');
   await dialog.getByLabel('To').fill('owner@cottage.example');
   await dialog.getByRole('button', { name: 'Send it' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Write this address down as the client’s first');

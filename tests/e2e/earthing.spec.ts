@@ -7,7 +7,7 @@ test('each bond is followed from its clamp, and what is not so begins its findin
   await send(page, job, { kind: 'supply.described', version: 1, body: { earthing: 'TN-C-S', bondWater: 'bonded' } });
   await page.goto(`${job}/origin`);
   await settled(page);
-  await page.getByRole('button', { name: /water.*5 still to look at/i }).click();
+  await page.getByRole('button', { name: /water.*5 to check/i }).click();
   const look = (name: RegExp) => page.getByRole('radiogroup', { name });
   await look(/^water: Clamp within 600 mm/)
     .getByRole('radio', { name: 'yes' })
@@ -15,8 +15,8 @@ test('each bond is followed from its clamp, and what is not so begins its findin
   await look(/^water: Label/)
     .getByRole('radio', { name: 'no', exact: true })
     .click();
-  await expect(page.getByRole('button', { name: /water.*1 not as it should be/i })).toBeVisible();
-  await page.getByRole('link', { name: 'Write it as a finding' }).click();
+  await expect(page.getByRole('button', { name: /water.*1 not right/i })).toBeVisible();
+  await page.getByRole('link', { name: 'Add observation as a finding' }).click();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Main bonding, water');
   await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('3.3');
   await settled(page);
@@ -52,7 +52,7 @@ test('supplementary bonding of a bath room is settled from the record, and its p
     .first()
     .click();
   await page.getByRole('button', { name: /^Supplementary bonding/ }).click();
-  await expect(page.getByText('Whether it may be left out is not settled.')).toBeVisible();
+  await expect(page.getByText('Not decided whether it may be omitted.')).toBeVisible();
   for (const part of ['Cold tap', 'Light']) await page.getByRole('button', { name: part, exact: true }).click();
   await page.getByRole('textbox', { name: 'Another part within reach' }).fill('Steel bath');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
@@ -63,7 +63,7 @@ test('supplementary bonding of a bath room is settled from the record, and its p
   await fill(page, 'Cold tap to main earthing terminal', '1900');
   await expect(pairs.getByText('Fail')).toBeVisible();
   await expect(page.getByText('It is needed.')).toBeVisible();
-  await page.getByRole('link', { name: 'A part is left out: write it' }).click();
+  await page.getByRole('link', { name: 'Part not bonded: add observation' }).click();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Bathroom');
   await settled(page);
   expect(await entriesOf(page, job, 'pair.read')).toHaveLength(2);
@@ -94,7 +94,7 @@ test('an unknown circuit is traced, a point finds its circuit, and what leads no
   await which.getByRole('button', { name: 'Found' }).first().click();
   await expect(page.getByRole('cell', { name: 'Garage door' })).toBeVisible();
   await which.getByRole('button', { name: 'Leads nowhere' }).click();
-  await expect(which).toContainText('way 4: leads nowhere that was found, by the tester’s tone');
+  await expect(which).toContainText('way 4: feeds nothing that was found, by the tester’s tone');
   await which.getByRole('combobox', { name: 'Hatch socket is on' }).click();
   await page.getByRole('option', { name: /^1 Ground-floor/ }).click();
   await expect(which).toContainText('Hatch socket: to way 1 Ground-floor sockets, by the tester’s tone');

@@ -37,7 +37,7 @@ test('anything in a job is found by a few letters, and gone to by Enter', async 
   await expect(page.getByRole('banner')).toContainText('FW-121');
 
   await find('no such thing at all');
-  await expect(page.getByText('Nothing here is called that.')).toBeVisible();
+  await expect(page.getByText('No results.')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
@@ -77,7 +77,7 @@ test('jobs are sorted by a column and narrowed by a few letters', async ({ page 
   // Others open jobs meanwhile: the list is as it happens.
   const downwards = await toDo.allTextContents();
   expect(downwards).toEqual([...downwards].sort(inOrder.compare).reverse());
-  await page.getByRole('searchbox', { name: 'Only jobs with' }).fill('fw-11');
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill('fw-11');
   await expect(page.getByRole('link', { name: /^FW-11/ }).first()).toBeVisible();
   await expect(page.getByRole('link', { name: /^FW-12/ })).toHaveCount(0);
   await page.getByRole('searchbox').fill('nobody by that name');

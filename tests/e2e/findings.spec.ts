@@ -68,7 +68,7 @@ test('pictures of a finding are kept without a network, sent later, captioned, a
     { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') },
     { name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
   ]);
-  await expect(page.getByRole('alert').filter({ hasText: 'notes.png' })).toContainText('The others are kept.');
+  await expect(page.getByRole('alert').filter({ hasText: 'notes.png' })).toContainText('The others are saved.');
   const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
   await expect(pictures.getByRole('listitem')).toHaveCount(1);
   await expect(pictures).toContainText('not yet sent');
@@ -85,9 +85,9 @@ test('pictures of a finding are kept without a network, sent later, captioned, a
   await expect(picture).toBeVisible();
   await expect.poll(() => picture.evaluate((at: HTMLImageElement) => at.naturalWidth)).toBeGreaterThan(0);
   // An arrow and a patch over a face; what comes of it stands in its place, the caption with it.
-  await pictures.getByRole('button', { name: 'Draw on it' }).click();
+  await pictures.getByRole('button', { name: 'Draw on picture' }).click();
   const dialog = page.getByRole('dialog', { name: 'Draw on the picture' });
-  const sheet = dialog.getByLabel('The picture, to draw upon');
+  const sheet = dialog.getByLabel('Picture to draw on');
   for (const mark of ['Arrow', 'Blur']) {
     await dialog.getByRole('radio', { name: mark }).click();
     await sheet.scrollIntoViewIfNeeded();
@@ -124,13 +124,13 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await page.getByRole('textbox', { name: 'Where' }).fill('Board, cupboard under the stairs');
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('Anybody can touch it');
   await page.getByRole('button', { name: 'Save observation' }).click();
-  await page.getByRole('button', { name: 'Tell whoever is in charge' }).click();
+  await page.getByRole('button', { name: 'Inform person in charge' }).click();
   const dialog = page.getByRole('dialog', { name: 'Danger: observation 1' });
-  await dialog.getByLabel('Who was told, and as what').fill('Ms O. Fairweather, tenant');
+  await dialog.getByLabel('Person informed and role').fill('Ms O. Fairweather, tenant');
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(dialog.getByRole('alert')).toHaveText('Say what came of asking to isolate.');
+  await expect(dialog.getByRole('alert')).toHaveText('Enter whether isolation was permitted.');
   await dialog.getByRole('radio', { name: 'agreed' }).click();
-  await dialog.getByLabel('Made safe: how').fill('Main switch locked off');
+  await dialog.getByLabel('How it was made safe').fill('Main switch locked off');
   await dialog.getByRole('radio', { name: 'signed', exact: true }).click();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Signed, but nothing was drawn.');
@@ -152,15 +152,15 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   expect(notice.headers()['content-type']).toBe('application/pdf');
   expect((await notice.body()).subarray(0, 5).toString()).toBe('%PDF-');
   // A doubt parked is in the way of signing until it was looked up.
-  const write = page.getByRole('form', { name: 'Make a note' });
+  const write = page.getByRole('form', { name: 'Add note' });
   await write.getByLabel('Note', { exact: true }).fill('Which edition the board was fitted under');
   await write.getByRole('button', { name: 'Save note' }).click();
-  await page.getByLabel(/^What it came to/).waitFor();
+  await page.getByLabel(/^Outcome/).waitFor();
   await settled(page);
   await page.goto(`${job}/review`);
   await settled(page);
   await page.getByRole('link', { name: /^To look up: Which edition/ }).click();
-  await page.getByLabel(/^What it came to/).fill('The seventeenth');
+  await page.getByLabel(/^Outcome/).fill('The seventeenth');
   await page.keyboard.press('Enter');
   await expect(page.getByText('✓ The seventeenth')).toBeVisible();
   await settled(page);
@@ -185,7 +185,7 @@ test('one question goes by a link to somebody without an account, and the answer
   const job = await openJob(page, 'ASK-1');
   await page.goto(`${job}/observations`);
   await settled(page);
-  await page.getByLabel('One question, as they will read it').fill('May I lift the landing floor?');
+  await page.getByLabel('Your question, as they will read it').fill('May I lift the landing floor?');
   await page.getByRole('button', { name: 'Ask it' }).click();
   const question = page.getByRole('list', { name: 'Questions' });
   await question
@@ -194,17 +194,17 @@ test('one question goes by a link to somebody without an account, and the answer
   await expect(question.getByRole('img')).toHaveCount(1);
   await expect(question.getByText('not yet sent')).toHaveCount(0);
   await settled(page);
-  await page.getByRole('button', { name: 'Send or note the answer' }).click();
+  await page.getByRole('button', { name: 'Send, or enter the answer' }).click();
   const dialog = page.getByRole('dialog', { name: 'May I lift the landing floor?' });
-  await dialog.getByLabel('Who it is for').fill('Mr P. Sallis');
-  await dialog.getByRole('button', { name: 'Make the link' }).click();
+  await dialog.getByLabel('Name').fill('Mr P. Sallis');
+  await dialog.getByRole('button', { name: 'Create link' }).click();
   const address = (await dialog.getByTestId('link-made').textContent()) ?? '';
   const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await theirs.goto(address);
   await expect(theirs.getByRole('heading', { level: 1 })).toHaveText('May I lift the landing floor?');
-  const shown = theirs.getByRole('img', { name: 'What is asked about' });
+  const shown = theirs.getByRole('img', { name: 'Question about' });
   await expect.poll(() => shown.evaluate((at: HTMLImageElement) => at.naturalWidth)).toBeGreaterThan(0);
-  const send = theirs.getByRole('button', { name: 'Send the answer' });
+  const send = theirs.getByRole('button', { name: 'Send answer' });
   await expect(async () => {
     await send.click();
     await expect(theirs.getByText('Choose an answer.')).toBeVisible({ timeout: 2_000 });
@@ -214,7 +214,7 @@ test('one question goes by a link to somebody without an account, and the answer
   await send.click();
   await expect(theirs.getByText(/^✓ Your answer is with them/)).toBeVisible();
   await theirs.goto(address);
-  await expect(theirs.getByRole('heading')).toHaveText('This link is not open');
+  await expect(theirs.getByRole('heading')).toHaveText('This link no longer works');
   await page.keyboard.press('Escape');
   const asked = page.getByRole('list', { name: 'Questions' });
   await expect(asked.getByText('No. The carpet is new')).toBeVisible();
@@ -241,7 +241,7 @@ test('a reading that is not met begins its finding, in every place it is in, and
   await page.keyboard.type('0.42');
   await page.keyboard.press('Enter');
   await cell(page, 'insulation resistance live to earth', 1).click();
-  await page.getByRole('link', { name: 'Write it as a finding' }).click();
+  await page.getByRole('link', { name: 'Add observation as a finding' }).click();
   await expect(page.getByText('Proposed: C2.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Ground-floor sockets');
   await expect(page.getByRole('textbox', { name: 'Why it matters' })).toHaveValue(/0\.42.*Limit: /);
@@ -299,7 +299,7 @@ test('a picture that cannot be read, kept or wholly sent is said so, and nothing
   await add.setInputFiles([rose]);
   await expect.poll(() => halves).toEqual([422]);
   await expect(pictures).toContainText('not yet sent');
-  await expect(page.getByText('1 picture waits here for the network.')).toBeVisible();
+  await expect(page.getByText('1 picture is waiting to be sent.')).toBeVisible();
   await page.unroute('**/pictures/*');
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
   await expect(pictures.getByText('not yet sent')).toHaveCount(0);
@@ -315,13 +315,13 @@ test('a picture of what could not be inspected begins a finding, and goes with i
   await settled(page);
   const rose = { name: 'rose.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') };
   await page.getByLabel('Add pictures').setInputFiles([rose]);
-  await page.getByRole('link', { name: 'A finding' }).click();
+  await page.getByRole('link', { name: 'An observation' }).click();
   await page.getByRole('textbox', { name: 'What was found' }).fill('Joint without a lid');
   await page.getByRole('textbox', { name: 'Why it matters' }).fill('Live parts within reach');
   await page.getByRole('radiogroup', { name: 'Code' }).getByRole('radio', { name: 'C2' }).click();
   await page.getByRole('button', { name: 'Save observation' }).click();
   await expect(page.getByRole('list', { name: 'Pictures of observation 1' }).getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
   await page.getByRole('button', { name: 'Ask a colleague about the code' }).click();
   await expect(page.getByRole('list', { name: 'Questions' })).toContainText('Which code: Joint without a lid');
   await settled(page);

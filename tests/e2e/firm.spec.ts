@@ -4,30 +4,30 @@ test('somebody asked in joins by a link that works once, and their access ends a
   await signIn(page);
   await page.getByRole('link', { name: 'Company' }).click();
   const form = page.getByRole('form', { name: 'Invite' });
-  await form.getByRole('button', { name: 'Make the link' }).click();
+  await form.getByRole('button', { name: 'Create link' }).click();
   await expect(form.getByRole('alert').first()).toContainText('Give their name');
   await form.getByLabel('Name').fill('Wren Hallam');
   await form.getByLabel('Position').fill('Inspector');
-  await form.getByRole('button', { name: 'Make the link' }).click();
+  await form.getByRole('button', { name: 'Create link' }).click();
   const link = (await page.getByText(/\/join\//).textContent()) ?? '';
-  await expect(page.getByText('asked in as inspector')).toBeVisible();
+  await expect(page.getByText('invited as inspector')).toBeVisible();
 
   const theirs = await (await browser.newContext()).newPage();
   await theirs.goto(link);
   await expect(theirs.getByRole('heading', { name: 'Join Fenwhistle Electrical Inspection' })).toBeVisible();
   await theirs.getByLabel('E-mail').fill('wren@fenwhistle.example');
   await theirs.getByLabel('Password').fill('short');
-  await theirs.getByRole('button', { name: 'Join the firm' }).click();
+  await theirs.getByRole('button', { name: 'Join' }).click();
   await expect(theirs.getByRole('alert').first()).toContainText('At least ten characters');
   await theirs.getByLabel('Password').fill('four words set in type');
-  await theirs.getByRole('button', { name: 'Join the firm' }).click();
+  await theirs.getByRole('button', { name: 'Join' }).click();
   await expect(theirs.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   await theirs.goto('/firm');
-  await expect(theirs.getByText('A supervisor asks people in.')).toBeVisible();
+  await expect(theirs.getByText('Only a supervisor can invite people.')).toBeVisible();
 
   const other = await (await browser.newContext()).newPage();
   await other.goto(link);
-  await expect(other.getByRole('heading', { name: 'This invitation is not open' })).toBeVisible();
+  await expect(other.getByRole('heading', { name: 'This invitation no longer works' })).toBeVisible();
 
   // Each device is listed, and one can be signed out from another.
   const phone = await (await browser.newContext({ userAgent: 'Mozilla/5.0 (Android 15) Firefox/140.0' })).newPage();
@@ -48,12 +48,12 @@ test('somebody asked in joins by a link that works once, and their access ends a
   // Their new password signs out the other devices they are signed in on.
   await theirs.goto('/account');
   const change = theirs.getByRole('form', { name: 'Change your password' });
-  await change.getByLabel('As it is now').fill('something else');
-  await change.getByLabel('The new one', { exact: true }).fill('five other words in type');
-  await change.getByLabel('The new one again').fill('five other words in type');
+  await change.getByLabel('Current password').fill('something else');
+  await change.getByLabel('New password', { exact: true }).fill('five other words in type');
+  await change.getByLabel('New password again').fill('five other words in type');
   await change.getByRole('button').click();
   await expect(change.getByRole('alert')).toContainText('nothing was changed');
-  await change.getByLabel('As it is now').fill('four words set in type');
+  await change.getByLabel('Current password').fill('four words set in type');
   await change.getByRole('button').click();
   await expect(change.getByRole('status')).toContainText('Changed');
 
@@ -73,10 +73,10 @@ test('an instrument is added, dated and retired; a new job is offered it', async
   await signInByForm(page);
   await page.goto('/firm');
   await settled(page);
-  const form = page.getByRole('form', { name: 'Add an instrument' });
+  const form = page.getByRole('form', { name: 'Add instrument' });
   await choose(page, 'Type of instrument', 'loop tester');
   await form.getByLabel('Serial number').fill('LT-0042');
-  await form.getByRole('button', { name: 'Add the instrument' }).click();
+  await form.getByRole('button', { name: 'Save instrument' }).click();
   const held = page.getByRole('listitem').filter({ hasText: 'LT-0042' });
   await held.getByRole('textbox', { name: 'LT-0042 due for calibration on' }).fill('3/4/2020');
   await held.getByRole('textbox', { name: 'LT-0042 due for calibration on' }).press('Enter');
@@ -88,7 +88,7 @@ test('an instrument is added, dated and retired; a new job is offered it', async
   await page.getByRole('link', { name: 'FW-121' }).click();
   await page
     .getByRole('navigation')
-    .getByRole('link', { name: /^Brief/ })
+    .getByRole('link', { name: /^Job details/ })
     .click();
   await expect(page.getByText('LT-0042')).toBeVisible();
   await page.goto('/firm');
@@ -117,7 +117,7 @@ test('a logo is made small, kept, printed on the draft, and taken off', async ({
   expect(withLogo.includes('/Subtype /Image')).toBe(true);
   await page.goto('/firm');
   await settled(page);
-  await page.getByRole('button', { name: 'Take it off' }).click();
+  await page.getByRole('button', { name: 'Remove logo' }).click();
   await expect(logo).toHaveCount(0);
   await settled(page);
 });

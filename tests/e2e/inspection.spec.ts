@@ -61,7 +61,7 @@ test('the walk by keyboard: one key an item, what does not apply at once, and wh
   await expect(page.getByText('N/V: Head boxed in')).toHaveCount(0);
   await row('3.1').focus();
   await page.keyboard.press('2');
-  await page.getByRole('link', { name: 'Write the observation for 3.1' }).press('Enter');
+  await page.getByRole('link', { name: 'Add observation for 3.1' }).press('Enter');
   await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('3.1');
   await expect(page.getByLabel('Where')).toHaveValue('Intake');
   await page.goBack();
@@ -121,7 +121,7 @@ test.describe('by touch, on a phone', () => {
     await to(/^Hall/);
     await page.getByRole('radiogroup', { name: 'Hall: how far' }).getByRole('radio', { name: 'Inspected' }).tap();
     await page.getByRole('radiogroup', { name: 'Hall, opened' }).getByRole('radio', { name: 'defect' }).tap();
-    await expect(page.getByRole('link', { name: 'Write what was behind it' })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Add what was found' })).toBeVisible();
     await page.getByRole('button', { name: /^Next: Kitchen/ }).tap();
     // A defect behind the first: another is opened.
     await page.getByRole('radiogroup', { name: 'Kitchen, opened' }).getByRole('radio', { name: 'not opened' }).tap();

@@ -1,4 +1,4 @@
-import { addBoard, cell, choose, expect, openJob, settled, signIn, test } from './ledger-page';
+import { addBoard, cell, choose, expect, openJob, openSetup, settled, signIn, test } from './ledger-page';
 
 test.describe('safe isolation', () => {
   let job = '';
@@ -12,7 +12,7 @@ test.describe('safe isolation', () => {
     await page.getByLabel('Permission given by').fill('Ms R. Sedge');
     await page.getByLabel('Lock number').fill('14');
     await page.getByLabel('Proving unit or known source').fill('Proving unit PU-12');
-    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByRole('status').filter({ hasText: 'prove the indicator' })).toBeVisible();
   });
   const tap = (page: import('@playwright/test').Page, name: string) =>
@@ -38,12 +38,13 @@ test.describe('safe isolation', () => {
     expect(entries.find((e) => e.kind === 'reading.taken')?.body.isolationId).toBe(begun?.body.isolationId);
     await page.goto(`${job}/isolation`);
     await settled(page);
-    await page.getByRole('button', { name: 'I left the site' }).click();
+    await page.getByRole('button', { name: 'Left site' }).click();
     await expect(page.getByText('Lapsed: left site. Repeat the whole procedure.')).toBeVisible();
     await page.goto(`${job}/circuits`);
     await settled(page);
-    await page.getByLabel('No isolation in force: why').fill('Sub-main switched and locked at the house');
-    await page.getByLabel('No isolation in force: why').blur();
+    await openSetup(page);
+    await page.getByLabel('No isolation in force: reason').fill('Sub-main switched and locked at the house');
+    await page.getByLabel('No isolation in force: reason').blur();
     await cell(page, 'R1 plus R2', 2).click();
     await page.keyboard.type('0.94');
     await page.keyboard.press('Enter');
@@ -73,14 +74,14 @@ test.describe('safe isolation', () => {
   });
 
   test('energising waits for every link', async ({ page }) => {
-    await choose(page, 'What was linked or taken off', 'ring cross-connection');
+    await choose(page, 'What was linked or disconnected', 'ring cross-connection');
     await choose(page, 'Where', /^Way 1 /);
     await page.getByRole('button', { name: 'Save link' }).click();
     const gate = page.getByRole('status', { name: 'May it be energised' });
     await expect(gate).toContainText('Do not energise: 1 still in');
     await expect(gate).toContainText('a dead short as soon as it is energised');
     await expect(page.getByRole('link', { name: /1 link or disconnection still in/ })).toBeVisible();
-    await page.getByRole('button', { name: /^Out or restored: ring cross-connection/ }).click();
+    await page.getByRole('button', { name: /^Removed or reconnected: ring cross-connection/ }).click();
     await expect(gate).toContainText('Nothing is linked or off');
   });
 });

@@ -9,7 +9,7 @@ test('a job opened anew says what is next, and follows it', async ({ page }) => 
   await expect(page).toHaveURL(new RegExp(`${job}/brief#client-address`));
   await page.getByRole('textbox', { name: /^Client address/ }).fill('2 Tannery Row');
   await page.getByRole('textbox', { name: /^Client address/ }).blur();
-  await expect(next).toHaveText('→Next: Occupier (write vacant where it is)');
+  await expect(next).toHaveText('→Next: Occupier (enter vacant if nobody lives there)');
   await page.goto(job);
   await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(9);
   await expect(page.getByRole('heading', { name: 'Needs attention' })).toBeVisible();
@@ -37,7 +37,7 @@ test('a typical finding is found by other words for it', async ({ page }) => {
   await signIn(page);
   await page.getByRole('link', { name: 'FW-121' }).click();
   await page
-    .getByRole('link', { name: /^Findings/ })
+    .getByRole('link', { name: /^Observations/ })
     .first()
     .click();
   await settled(page);
@@ -64,7 +64,7 @@ test('inspection items are marked with reasons, and undone together', async ({ p
   await page.getByRole('button', { name: 'Record N/V' }).click();
   await expect(page.getByText('N/V: Behind the boiler')).toBeVisible();
   await markItem(page, '4.3', 'danger present');
-  await page.getByRole('link', { name: 'Write the observation for 4.3' }).click();
+  await page.getByRole('link', { name: 'Add observation for 4.3' }).click();
   await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('4.3');
   await expect(page.getByText('Tell the person in charge at once')).toBeVisible();
 });

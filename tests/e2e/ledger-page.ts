@@ -48,7 +48,7 @@ export async function beginJob(page: Page, sort: string): Promise<void> {
 
 /** Opens a job of the test's own, at an address nobody has been to, and answers where it is. */
 export async function openJob(page: Page, reference: string): Promise<string> {
-  await beginJob(page, 'Report on what exists');
+  await beginJob(page, 'Inspect an existing installation');
   return openBegunJob(page, reference);
 }
 
@@ -56,10 +56,10 @@ export async function openJob(page: Page, reference: string): Promise<string> {
 export async function openBegunJob(page: Page, reference: string): Promise<string> {
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Your reference').fill(reference);
-  await dialog.getByLabel('Address of the installation').fill(`${reference} Tansy Court, Marrowby ${v7().slice(-6)}`);
+  await dialog.getByLabel('Installation address').fill(`${reference} Tansy Court, Marrowby ${v7().slice(-6)}`);
   await dialog.getByLabel('Premises').fill('Three-bedroom house');
   await dialog.getByLabel('Client: who pays').fill('Larkspur Lettings');
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await settled(page);
   return new URL(page.url()).pathname;
@@ -150,7 +150,7 @@ export async function addBoard(page: Page, job: string): Promise<void> {
   await describeSupply(page, job);
   await page.goto(`${job}/circuits`);
   await settled(page);
-  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('button', { name: 'Add consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
   await paste(
     page,
@@ -164,7 +164,7 @@ async function addSallowRise(page: Page, job: string): Promise<void> {
   await describeSupply(page, job);
   await page.goto(`${job}/circuits`);
   await settled(page);
-  await page.getByRole('button', { name: 'Add the consumer unit' }).click();
+  await page.getByRole('button', { name: 'Add consumer unit' }).click();
   await page.getByRole('gridcell', { name: 'circuit, new way' }).click();
   const rest = '1\tB16\t6\t30 A\t2.5/1.5\tC';
   await paste(
@@ -206,7 +206,7 @@ export async function proveDead(page: Page, job: string, press: 'click' | 'tap' 
   await page.getByRole('textbox', { name: 'Permission given by' }).fill('Ms R. Sedge');
   await page.getByRole('textbox', { name: 'Lock number' }).fill('14');
   await page.getByRole('textbox', { name: 'Proving unit or known source' }).fill('Proving unit PU-12');
-  await page.getByRole('button', { name: 'Begin' })[press]();
+  await page.getByRole('button', { name: 'Start', exact: true })[press]();
   for (const step of ['Reading: 230 volts', 'L–N: 0 volts', 'L–E: 0 volts', 'N–E: 0 volts', 'Reading again: 230 volts'])
     await page.getByRole('button', { name: step, exact: true })[press]();
   await expect(page.getByText('✓ Proved dead')).toBeVisible();
@@ -244,20 +244,21 @@ export async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' =
   throw new Error(`The keyboard never reaches ${name.source}`);
 }
 
-/** The benches are one stop of Tab; the arrows walk them. */
+/** The tests are one list, a stop of Tab; letters and Enter choose from it. */
 export async function toBench(page: Page, name: string): Promise<void> {
-  await tabTo(page, /^(Plan|Board|Continuity|Rings|Insulation|Origin|Zs|RCDs|Functional tests|Before you leave)$/);
-  const tab = page.getByRole('tab', { name });
-  const inFocus = page.locator('[role="tab"]:focus');
-  for (let step = 0; step < 10; step += 1) {
-    const at = (await inFocus.textContent()) ?? '';
-    if (at === name) break;
-    await page.keyboard.press('ArrowRight');
-    // The focus follows a moment later: another press before that would go one too far.
-    await expect(inFocus).not.toHaveText(at);
-  }
+  await tabTo(page, /^Test$/);
   await page.keyboard.press('Enter');
-  await expect(tab).toHaveAttribute('aria-selected', 'true');
+  await page.getByRole('option', { name, exact: true }).waitFor();
+  await page.keyboard.type(name.slice(0, 5));
+  await expect(page.getByRole('option', { name, exact: true })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Test', exact: true })).toHaveText(name);
+}
+
+/** Opens what readings are taken with, where it is closed. */
+export async function openSetup(page: Page): Promise<void> {
+  const setup = page.getByRole('button', { name: /^Setup: / });
+  if ((await setup.getAttribute('aria-expanded')) === 'false') await setup.click();
 }
 
 /** What the ledger holds of a kind. */

@@ -78,7 +78,7 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await page.goto(`${job}/tests`);
   await settled(page);
   await expect(page.getByTestId('tester')).toContainText('linked');
-  await toBench(page, 'Zs');
+  await toBench(page, 'Earth fault loop (Zs)');
   await expect(page.getByRole('heading', { name: 'Not live yet' })).toBeVisible();
   await expect(page.getByText('L–CPC link, way 4. a dead short')).toBeVisible();
   const told = /^Told$/;
@@ -87,17 +87,17 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await tabTo(page, told);
   await page.keyboard.type('Ms R. Sedge');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('1 to take out, each cover');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('1 to remove, covers');
   await tabTo(page, /^Out or restored/, 'Shift+Tab');
   await page.keyboard.press('Enter');
   await tabTo(page, /^Cover on$/);
   await page.keyboard.press('Enter');
-  await tabTo(page, /^It is live now$/);
+  await tabTo(page, /^Record as live$/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Not live yet' })).toHaveCount(0);
 
   // The origin: one press brings its companions.
-  await toBench(page, 'Origin');
+  await toBench(page, 'Supply (Ze, Ipf)');
   await tabTo(page, /^Ipf L–N, incoming/);
   await page.keyboard.press('Space');
   await expect(page.getByRole('textbox', { name: /^Ipf L–E, incoming/ })).toHaveValue(/^\d/);
@@ -108,7 +108,7 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await expect(page.getByRole('textbox', { name: /^Ipf L–N, out of/ })).toHaveValue('1.25');
 
   // Zs, point by point as one walks, with space.
-  await toBench(page, 'Zs');
+  await toBench(page, 'Earth fault loop (Zs)');
   await tabTo(page, /^Next circuit$/);
   for (let step = 0; step < 8; step += 1) {
     if (await zsAt(page, 4).count()) break;
@@ -150,7 +150,7 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await works.press('Space');
   await expect(works).toBeChecked();
   await toBench(page, 'Before you leave');
-  await expect(page.getByRole('region', { name: 'The day here' })).toContainText('4 points');
+  await expect(page.getByRole('region', { name: 'Time on site' })).toContainText('4 points');
   await page.getByRole('checkbox', { name: /^Covers, blanks/ }).press('Space');
   await settled(page);
 
@@ -193,13 +193,13 @@ test.describe('by touch, on a phone', () => {
     await settled(page);
     await expect(page.getByRole('heading', { name: 'Not live yet' })).toBeVisible();
     await page.getByRole('checkbox', { name: /^Earthing conductor and every bond/ }).tap();
-    await page.getByRole('textbox', { name: 'Told' }).fill('Ms R. Sedge');
+    await page.getByRole('textbox', { name: 'Informed' }).fill('Ms R. Sedge');
     await page.getByRole('radio', { name: 'Cover on' }).tap();
-    await page.getByRole('button', { name: 'It is live now' }).tap();
+    await page.getByRole('button', { name: 'Record as live' }).tap();
     await expect(page.getByRole('heading', { name: 'Not live yet' })).toHaveCount(0);
-    await choose(page, 'Bench', 'Origin', 'tap');
+    await choose(page, 'Test', 'Supply (Ze, Ipf)', 'tap');
     await page.getByRole('textbox', { name: /^Ipf L–N, incoming/ }).tap();
-    await page.getByRole('region', { name: 'Reading pad' }).getByRole('button', { name: 'Take reading' }).tap();
+    await page.getByRole('region', { name: 'Keypad' }).getByRole('button', { name: 'Take reading' }).tap();
     await expect(page.getByRole('textbox', { name: /^Ipf L–E, incoming/ })).toHaveValue(/^\d/);
     await settled(page);
     await page.goto(`${job}/tests?bench=loop&way=${wayId}`);
@@ -216,12 +216,12 @@ test.describe('by touch, on a phone', () => {
     await page.getByLabel('Add points').fill('boiler cupboard');
     await page.getByRole('button', { name: 'Add', exact: true }).tap();
     await zsAt(page, 5).tap();
-    const pad = page.getByRole('region', { name: 'Reading pad' });
-    await pad.getByRole('button', { name: /^Not read: why/ }).tap();
+    const pad = page.getByRole('region', { name: 'Keypad' });
+    await pad.getByRole('button', { name: /^Not read: reason/ }).tap();
     await page.getByRole('menuitem', { name: /^LIM: Heavy furniture/ }).tap();
     await expect(zsAt(page, 5)).toHaveValue('LIM');
     // The RCD and what is tried by hand, with the thumb alone.
-    await choose(page, 'Bench', 'RCDs', 'tap');
+    await choose(page, 'Test', 'RCDs', 'tap');
     await choose(page, 'Device', /Utility room/, 'tap');
     // Hands-free waits at each trip until the device is on again.
     await page.getByRole('button', { name: /^Hands-free: 4 to read/ }).tap();
@@ -235,12 +235,12 @@ test.describe('by touch, on a phone', () => {
     await on.tap();
     await page.getByRole('textbox', { name: /^Test button/ }).tap();
     await pad.getByRole('button', { name: 'Correct' }).tap();
-    await choose(page, 'Bench', 'Functional tests', 'tap');
+    await choose(page, 'Test', 'Functional tests', 'tap');
     await page
       .getByRole('radiogroup', { name: /^Installation, main switch/ })
       .getByRole('radio', { name: 'works' })
       .tap();
-    await choose(page, 'Bench', 'Before you leave', 'tap');
+    await choose(page, 'Test', 'Before you leave', 'tap');
     await page.getByRole('checkbox', { name: /^Occupant told/ }).tap();
     await settled(page);
     expect((await readings(page, job)).map(({ slot }) => slot.test)).toEqual(
@@ -260,12 +260,12 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
   await choose(page, 'Circuit', /^7 /);
   await page.getByRole('button', { name: 'Second device' }).click();
   const dialog = page.getByRole('dialog', { name: 'Second device' });
-  await dialog.getByRole('button', { name: 'Make the code' }).click();
+  await dialog.getByRole('button', { name: 'Create code' }).click();
   const address = (await dialog.getByTestId('hand-address').textContent()) ?? '';
   const other = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await other.goto(address);
   await expect(other.getByRole('heading')).toHaveText('STAND BY');
-  await dialog.getByRole('button', { name: /^Tell: switch off way 7/ }).click();
+  await dialog.getByRole('button', { name: /^Send: switch off way 7/ }).click();
   await expect(other.getByRole('heading')).toHaveText('Switch OFF');
   await expect(other.getByText('way 7 Boiler and controls')).toBeVisible();
   // Without a link no order stands: it says so by itself, and comes back with the link.
@@ -282,7 +282,7 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
   await expect(other.getByRole('heading')).toHaveText('STOP');
   await other.context().setOffline(false);
   await other.goto(`${address.slice(0, -1)}${address.endsWith('A') ? 'B' : 'A'}`);
-  await expect(other.getByRole('heading')).toHaveText('This link is not open');
+  await expect(other.getByRole('heading')).toHaveText('This link no longer works');
   await settled(page);
 });
 
@@ -334,13 +334,13 @@ test('an RCD too slow is put right on the spot and tested again, both readings k
   await page.getByLabel('Parts').fill('RCBO B6, type A');
   await page.getByLabel('Minutes').fill('15');
   await page.getByLabel('Price, £').fill('48.50');
-  await page.getByRole('button', { name: 'Log the repair' }).click();
+  await page.getByRole('button', { name: 'Save repair' }).click();
   await other.fill('26');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/>300 before, 26 after/)).toBeVisible();
   await page.goto(`${job}/tests?bench=plan`);
   // The time was read again; what the same press had shown beside it is asked for too.
-  const again = page.getByRole('region', { name: 'Again after a repair' });
+  const again = page.getByRole('region', { name: 'Repeat after a repair' });
   await expect(again).toContainText('Way 8: touch voltage at the RCD test');
   await expect(again).not.toContainText('RCD at IΔn');
   await settled(page);
@@ -388,11 +388,11 @@ test('the live half with the network off all the way, and back', async ({ page, 
   await openBench(page, job, 'plan');
   await expect(page.getByTestId('all-on-device')).toBeAttached();
   await context.setOffline(true);
-  await page.getByRole('tab', { name: 'Zs' }).click();
+  await choose(page, 'Test', 'Earth fault loop (Zs)');
   await page.getByRole('radio', { name: 'Cover on' }).click();
   await page.getByRole('checkbox', { name: /^Earthing conductor and every bond/ }).check();
-  await page.getByLabel('Told', { exact: true }).fill('Ms R. Sedge');
-  await page.getByRole('button', { name: 'It is live now' }).click();
+  await page.getByLabel('Informed', { exact: true }).fill('Ms R. Sedge');
+  await page.getByRole('button', { name: 'Record as live' }).click();
   await choose(page, 'Circuit', /^4 /);
   await zsAt(page, 1).fill('0.52');
   await page.keyboard.press('Enter');
@@ -403,15 +403,15 @@ test('the live half with the network off all the way, and back', async ({ page, 
   await page.getByLabel('Add points').press('Enter');
   await expect(page.getByRole('textbox', { name: /^Zs, point 2 Larder/ })).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Zs, point 5 Utility room 4/ })).toBeVisible();
-  await page.getByRole('tab', { name: 'RCDs' }).click();
+  await choose(page, 'Test', 'RCDs');
   await page.getByRole('textbox', { name: /^IΔn, from 0°/ }).fill('24');
   await page.keyboard.press('Enter');
-  await page.getByRole('tab', { name: 'Functional tests' }).click();
+  await choose(page, 'Test', 'Functional tests');
   await page
     .getByRole('radiogroup', { name: /^Installation, main switch/ })
     .getByRole('radio', { name: 'works' })
     .click();
-  await page.getByRole('tab', { name: 'Before you leave' }).click();
+  await choose(page, 'Test', 'Before you leave');
   await page.getByRole('checkbox', { name: /^Every link/ }).check();
   await expect(page.getByTestId('send-state')).toContainText('saved here');
   await context.setOffline(false);

@@ -32,7 +32,7 @@ async function demoJob(page: Page, reference: string): Promise<string> {
 async function verified(page: Page): Promise<void> {
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Download the sealed PDF' }).click(),
+    page.getByRole('link', { name: 'Download PDF' }).click(),
   ]);
   const file = await download.path();
   expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
@@ -59,11 +59,11 @@ test('what was done says which paper, why, and who is told; another one takes a 
   await page.getByRole('button', { name: 'New job' }).click();
   const due = page.getByTestId('paper-due');
   for (const [sort, paper] of [
-    ['Report on what exists', 'EICR'],
+    ['Inspect an existing installation', 'EICR'],
     ['Addition or alteration of a circuit', 'MWC'],
     ['New circuit', 'EIC'],
     ['Board changed', 'EIC'],
-    ['Putting right what a report found', 'MWC'],
+    ['Remedial work from a report', 'MWC'],
     ['Like for like', 'none required, MWC advised'],
     ['Several small works in one visit', '2 × MWC'],
     ['Rewire', 'EIC'],
@@ -71,30 +71,30 @@ test('what was done says which paper, why, and who is told; another one takes a 
   ] as const) {
     await page.getByRole('radio', { name: sort, exact: true }).click();
     await expect(due).toHaveText(paper);
-    await expect(page.getByRole('button', { name: 'Open the job' })).toBeInViewport({ ratio: 1 });
+    await expect(page.getByRole('button', { name: 'Create job' })).toBeInViewport({ ratio: 1 });
   }
   await page.getByRole('radio', { name: 'Addition or alteration of a circuit', exact: true }).click();
   const did = page.getByRole('dialog').getByLabel('What, where, on which circuit');
   await did.fill('added a socket');
-  await expect(page.getByText('It says what, where and which circuit.')).toHaveCount(0);
+  await expect(page.getByText('What, where and which circuit are given.')).toHaveCount(0);
   await did.fill('Added a double socket outlet in the back bedroom from circuit 3');
-  await expect(page.getByText('It says what, where and which circuit.')).toBeVisible();
+  await expect(page.getByText('What, where and which circuit are given.')).toBeVisible();
   // Decided otherwise: only with a reason.
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('combobox', { name: 'Paper to begin' }).click();
+  await dialog.getByRole('combobox', { name: 'Document to start' }).click();
   await page.getByRole('option', { name: /^EIC, / }).click();
   await expect(dialog.getByLabel('Why EIC and not MWC')).toBeVisible();
   for (const [label, text] of [
     ['Your reference', 'NW-1'],
-    ['Address of the installation', 'Tansy Court'],
+    ['Installation address', 'Tansy Court'],
     ['Premises', 'Flat'],
     ['Client: who pays', 'Larkspur Lettings'],
   ] as const)
     await dialog.getByLabel(label).fill(text);
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await expect(dialog.getByRole('alert').first()).toBeVisible();
   await dialog.getByLabel('Why EIC and not MWC').fill('The landlord asks for one');
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await expect(page.getByRole('navigation').getByText('Inspection')).toBeVisible();
 });
@@ -111,11 +111,11 @@ test('a new circuit opens as a certificate with what was said filled in', async 
   await settled(page);
   await page.getByRole('radio', { name: 'By section' }).click();
   await page.locator('[data-item="1"]').click();
-  await page.getByRole('link', { name: 'Not right yet: note a snag' }).click();
+  await page.getByRole('link', { name: 'Not right yet: add snag' }).click();
   const what = page.getByRole('textbox', { name: 'What is not right' });
   await expect(what).toHaveValue('Item 1: ');
   await what.fill('Item 1: seal of the service head broken');
-  await page.getByRole('button', { name: 'Note the snag' }).click();
+  await page.getByRole('button', { name: 'Save snag' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'seal of the service head' }).first()).toBeVisible();
   await expect(page.getByText('Designed by')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Sign as/ })).toHaveCount(3);
@@ -134,14 +134,14 @@ test('a minor-works form from its last reading past a snag to a verified file', 
   await settled(page);
   await expect(page.getByRole('button', { name: /^Sign as/ })).toBeEnabled();
   await page.getByRole('textbox', { name: 'What is not right' }).fill('Cover plate loose');
-  await page.getByRole('button', { name: 'Note the snag' }).click();
+  await page.getByRole('button', { name: 'Save snag' }).click();
   await expect(page.getByRole('button', { name: /^Sign as/ })).toBeDisabled();
   const snag = page.getByRole('region', { name: 'Snags' }).getByRole('listitem');
   await snag.getByRole('textbox').fill('Screwed home');
   await snag.getByRole('button').click();
 
   // Who answers for it is of the firm: nobody outside is asked for that.
-  await expect(page.getByRole('button', { name: 'Somebody outside the firm signs' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Signature from outside the company' })).toHaveCount(0);
   await sign(page);
   await expect(page.getByText(/^✓ Idris Pennock/)).toBeVisible();
   await page.getByRole('button', { name: 'Seal and issue' }).click();
@@ -205,20 +205,20 @@ test('a certificate for a new circuit: its last readings, three signatures, anot
   await page.getByRole('button', { name: 'Recommend', exact: true }).click();
   await settled(page);
   // Who designed it is not of the firm: they sign by a link, drawn, without an account; it opens for nobody of the firm.
-  await page.getByRole('button', { name: 'Somebody outside the firm signs' }).first().click();
+  await page.getByRole('button', { name: 'Signature from outside the company' }).first().click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Who it is for').fill('Ms O. Quillet');
-  await dialog.getByRole('button', { name: 'Ask for it' }).click();
+  await dialog.getByLabel('Name').fill('Ms O. Quillet');
+  await dialog.getByRole('button', { name: 'Request signature' }).click();
   const link = (await page.getByTestId('link-made').textContent()) ?? '';
   await page.keyboard.press('Escape');
   const own = await page.context().newPage();
   await own.goto(link);
-  await expect(own.getByRole('heading', { name: 'This link is for somebody outside the firm' })).toBeVisible();
+  await expect(own.getByRole('heading', { name: 'This link is for someone outside the company' })).toBeVisible();
   await own.close();
   const outside = await browser.newContext();
   const designer = await outside.newPage();
   await designer.goto(link);
-  await designer.getByLabel('For whom, and as what').fill('Electrician, Quillet Works');
+  await designer.getByLabel('Company and role').fill('Electrician, Quillet Works');
   const sheet = await designer.locator('canvas').boundingBox();
   if (!sheet) throw new Error('no sheet to sign on');
   await designer.mouse.move(sheet.x + 20, sheet.y + 60);
@@ -233,10 +233,10 @@ test('a certificate for a new circuit: its last readings, three signatures, anot
   await designer.getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(designer.getByText('✓ Signed.')).toBeVisible();
   await designer.goto(link);
-  await expect(designer.getByRole('heading', { name: 'This link is not open' })).toBeVisible();
+  await expect(designer.getByRole('heading', { name: 'This link no longer works' })).toBeVisible();
   await outside.close();
   await expect(page.getByText(/✓ Ms O. Quillet, Electrician, Quillet Works/)).toBeVisible();
-  await expect(page.getByText(/^by link, from .*: not by anybody of the firm/)).toBeVisible();
+  await expect(page.getByText(/^by link, from .*: from outside the company/)).toBeVisible();
   const [signature] = await entriesOf<{ drawn: unknown[] }>(page, job, 'declaration.signed');
   expect(signature?.drawn).toHaveLength(1);
   for (let role = 0; role < 2; role += 1) {
@@ -248,17 +248,17 @@ test('a certificate for a new circuit: its last readings, three signatures, anot
   const warned = page.getByRole('alert').filter({ hasText: 'out of reach' });
   await expect(async () => {
     await page
-      .getByRole('button', { name: /Seal and issue|Look again/ })
+      .getByRole('button', { name: /Seal and issue|Refresh/ })
       .first()
       .click();
     await expect(warned.or(page.getByText('CERTIFIED'))).toBeVisible();
   }).toPass();
   await expect(warned).toContainText('Maud Tarrant');
-  await warned.getByRole('button', { name: 'Issue without it' }).click();
+  await warned.getByRole('button', { name: 'Issue without them' }).click();
   await page.waitForURL(/\/documents\//);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^EIC-/);
   await elsewhere.close();
-  await page.getByRole('link', { name: 'Notice on paper' }).waitFor();
+  await page.getByRole('link', { name: 'Printed notice' }).waitFor();
   await verified(page);
 });
 
@@ -269,14 +269,14 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   const job = await demoJob(page, 'FW-122');
   await page.goto(`${job}/brief`);
   await settled(page);
-  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await page.getByRole('button', { name: /^Before quoting/ }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Meter tails' })).toContainText('16 mm² carries 87 A');
   await expect(page.getByRole('listitem').filter({ hasText: 'Neutral to earth' })).toContainText('trips as soon as');
   await page.getByRole('button', { name: /lines into the quote/ }).click();
   const quote = page.getByRole('region', { name: 'Lines of the quote' });
   await quote.getByLabel('Bond gas, £').fill('185');
   await quote.getByLabel('Bond gas, £').press('Enter');
-  await quote.getByLabel('A line of your own').fill('Consumer unit of ten ways, fitted');
+  await quote.getByLabel('New line').fill('Consumer unit of ten ways, fitted');
   await quote.getByRole('button', { name: 'Add' }).click();
   await quote.getByLabel('Consumer unit of ten ways, fitted, £').fill('1,240.50');
   await quote.getByLabel('Consumer unit of ten ways, fitted, £').press('Enter');
@@ -284,7 +284,7 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   await settled(page);
   await page.reload();
   await settled(page);
-  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await page.getByRole('button', { name: /^Before quoting/ }).click();
   await expect(quote.getByLabel('Bond gas, £')).toHaveValue('185.00');
   // Whose a neutral is can be said where the check leads to.
   await page.getByRole('link', { name: /^Neutral: Way 4/ }).click();
@@ -292,7 +292,7 @@ test('a board is looked at before its change is quoted, and each shortfall becom
   await settled(page);
   await page.goto(`${job}/brief`);
   await settled(page);
-  await page.getByRole('button', { name: /^Before it is quoted/ }).click();
+  await page.getByRole('button', { name: /^Before quoting/ }).click();
   await expect(page.getByRole('link', { name: /^Neutral: Way 5/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Neutral: Way 4/ })).toHaveCount(0);
 });
@@ -321,8 +321,8 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await signIn(page);
   await page.getByRole('link', { name: /^EIC-/ }).first().click();
   await page.waitForURL(/\/documents\//);
-  await page.getByLabel('Who it is for').fill('Mrs H. Dunmore');
-  await page.getByLabel('E-mail, if it is to be sent').fill('mrs.dunmore@post.example');
+  await page.getByLabel('Name').fill('Mrs H. Dunmore');
+  await page.getByLabel('E-mail (optional)').fill('mrs.dunmore@post.example');
   await page.getByRole('button', { name: 'Send to client' }).click();
   const handed = page.getByRole('list', { name: 'Sent to' }).getByRole('listitem').first();
   await expect(handed).toContainText(/sent \d/);
@@ -334,7 +334,7 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await expect(theirs.getByRole('heading', { name: 'The work was done, inspected and tested' })).toBeVisible();
   const [download] = await Promise.all([
     theirs.waitForEvent('download'),
-    theirs.getByRole('link', { name: 'The whole document as PDF' }).click(),
+    theirs.getByRole('link', { name: 'Download PDF' }).click(),
   ]);
   expect(
     readFileSync(await download.path())
@@ -349,10 +349,10 @@ test('an issued paper goes by mail to somebody without an account, and the firm 
   await page.getByRole('alertdialog').getByRole('button', { name: 'Withdraw' }).click();
   await expect(handed).toContainText('withdrawn');
   // The work was notifiable: notice is given, and acknowledged with a number.
-  await page.getByRole('button', { name: 'Give notice' }).click();
+  await page.getByRole('button', { name: 'Send notice' }).click();
   await expect(page.getByText(/acknowledged as BC\/\d+/)).toBeVisible();
   await theirs.goBack();
   await theirs.reload();
-  await expect(theirs.getByRole('heading', { name: 'This link is not open' })).toBeVisible();
+  await expect(theirs.getByRole('heading', { name: 'This link no longer works' })).toBeVisible();
   await outside.close();
 });

@@ -37,27 +37,27 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await settled(page);
   await context.setOffline(true);
 
-  const stages = page.getByRole('navigation', { name: 'Stages of the job' });
+  const stages = page.getByRole('navigation', { name: 'Pages of the job' });
   for (const [stage, heading] of [
-    ['Brief', 'Client and installation'],
+    ['Job details', 'Client and installation'],
     ['Isolation', 'Safe isolation'],
     ['Inspection', 'Inspection'],
-    ['Tests', 'Tests: Plan'],
-    ['Findings', 'Findings'],
-    ['Review', 'Overall assessment'],
+    ['Tests', 'Tests: Plan of tests'],
+    ['Observations', 'Observations'],
+    ['Review and sign', 'Overall assessment'],
   ] as const) {
     await stages.getByRole('link', { name: stage }).click();
     await expect(page.getByRole('main').getByRole('heading', { name: heading }).first()).toBeAttached();
     await expect(page).toHaveTitle(new RegExp(`^${stage}`));
   }
   await page.goBack();
-  await expect(page.getByRole('heading', { name: 'Findings', exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Observations', exact: true })).toBeVisible();
   await page.goForward();
   await expect(page.getByRole('heading', { name: 'Overall assessment' })).toBeVisible();
   // The stage a link leads to, and the place in it.
   await page.getByRole('link', { name: /^Next:/ }).click();
   await expect(page).toHaveURL(/#/);
-  await stages.getByRole('link', { name: 'Origin' }).click();
+  await stages.getByRole('link', { name: 'Supply and earthing' }).click();
   await fill(page, /^Ze/, '0.21');
   await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (1)');
 
@@ -66,7 +66,7 @@ test('without a network every stage opens, a reload keeps everything, and all of
   await expect(page.getByTestId('send-state')).toContainText('Offline, saved here (1)');
   // Another address of the job, with a bench and a way in it.
   await page.goto(`${job}/tests?bench=board`);
-  await expect(page.getByRole('tab', { name: 'Board' })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('combobox', { name: 'Test', exact: true })).toHaveText('Board');
   await stages.getByRole('link', { name: 'Circuits' }).click();
   await expect(cell(page, 'Zs', 1)).toHaveAccessibleName(/0\.55 ohm/);
   await cell(page, 'Zs', 2).click();
@@ -98,10 +98,10 @@ test('a page never opened here says so without a network, and signing out leaves
   }).toPass();
   await page.getByRole('link', { name: 'Jobs' }).click();
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByRole('radio', { name: 'Report on what exists' }).click();
+  await page.getByRole('radio', { name: 'Inspect an existing installation' }).click();
   await page.getByLabel('Your reference').fill('CELLAR-3');
-  await page.getByLabel('Address of the installation').fill('3 Tansy Court, Marrowby');
-  await page.getByRole('button', { name: 'Open the job' }).click();
+  await page.getByLabel('Installation address').fill('3 Tansy Court, Marrowby');
+  await page.getByRole('button', { name: 'Create job' }).click();
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('needs the network once');
   await expect(page.getByLabel('Your reference')).toHaveValue('CELLAR-3');
   await page.keyboard.press('Escape');
@@ -134,16 +134,16 @@ test('practice opens and goes on without a network: a house is made here, and wh
 }) => {
   await page.goto('/practice');
   await isKept(page, '/practice');
-  await page.getByRole('button', { name: 'Begin Prove it dead' }).click();
-  await page.getByRole('button', { name: 'Tell them it goes off' }).click();
+  await page.getByRole('button', { name: 'Start Prove it dead' }).click();
+  await page.getByRole('button', { name: 'Inform occupants' }).click();
   const at = page.url();
   await context.setOffline(true);
   await page.reload();
-  await expect(page.getByRole('button', { name: 'They know' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Occupants informed' })).toBeVisible();
   await page.getByRole('button', { name: 'Look closely' }).click();
   await page.getByRole('button', { name: 'Leave' }).click();
-  await page.getByRole('button', { name: 'Begin Halve it' }).click();
+  await page.getByRole('button', { name: 'Start Halve it' }).click();
   await expect(page.getByRole('heading', { name: 'Halve it' })).toBeVisible();
   await page.goto(at);
-  await expect(page.getByRole('button', { name: 'They know' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Occupants informed' })).toBeVisible();
 });

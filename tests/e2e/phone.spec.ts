@@ -31,7 +31,7 @@ test('what is still missing of a way leads a phone to its field', async ({ page 
   const job = await openJob(page, 'PH-2');
   await addBoard(page, job);
   await page.goto(`${job}/tests?bench=board`);
-  await page.getByRole('group', { name: 'Add a circuit' }).getByRole('button', { name: 'Lights', exact: true }).click();
+  await page.getByRole('group', { name: 'Add circuit' }).getByRole('button', { name: 'Lights', exact: true }).click();
   await settled(page);
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${job}/review`);

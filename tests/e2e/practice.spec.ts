@@ -5,7 +5,7 @@ import { cell, choose, expect, fill, signIn, test } from './ledger-page';
 /** A house of a teacher's: its number, for a kind of dwelling and what is wrong in it. */
 async function composed(page: Page, kind: string, faults: readonly (string | RegExp)[]): Promise<string> {
   await page.goto('/practice');
-  await page.getByRole('button', { name: 'Compose a house for others' }).click();
+  await page.getByRole('button', { name: 'Create a property for others' }).click();
   await choose(page, 'Kind of dwelling', kind);
   for (const fault of faults) await page.getByRole('checkbox', { name: fault }).check();
   await expect(page.getByText(`${faults.length} fault`)).toBeVisible();
@@ -28,7 +28,7 @@ const sheet = (page: Page, name: string | RegExp) => page.getByRole('tab', { nam
 /** Told, proved, off, locked, read dead at its first point, proved again. */
 async function isolate(page: Page, way: number, at: string): Promise<void> {
   await sheet(page, 'Ways');
-  await press(page, 'Tell them it goes off');
+  await press(page, 'Inform occupants');
   await press(page, 'Prove the indicator');
   await page.getByRole('switch', { name: `Way ${way}`, exact: true }).click();
   await press(page, `Lock off Way ${way}`);
@@ -41,7 +41,7 @@ async function isolate(page: Page, way: number, at: string): Promise<void> {
 async function claim(page: Page, where: string | null, what: string, code: string, regulation: string): Promise<void> {
   await sheet(page, /^Found/);
   if (where) await choose(page, 'Where', where);
-  await choose(page, 'What is wrong', what);
+  await choose(page, 'Fault', what);
   await page.getByRole('radio', { name: code, exact: true }).click();
   await page.getByLabel('Regulation').fill(regulation);
   await press(page, 'Save');
@@ -111,13 +111,13 @@ test('one ring, whole: isolated, read end to end and at every socket, its break 
   await read();
   await claim(page, 'Way 4, Ring up, as a whole', 'A conductor is open', 'C2', '433.1.204');
   await handOver(page, 'Unsatisfactory');
-  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
+  await expect(part(page, 'Safety')).toContainText('20 of 20');
   await expect(part(page, 'Tests done')).toContainText('5 of 5');
-  await expect(part(page, 'Coded')).toContainText('3 of 3');
-  await expect(part(page, 'Found')).toContainText('Found; where on the circuit was not said.');
+  await expect(part(page, 'Coding')).toContainText('3 of 3');
+  await expect(part(page, 'Faults found')).toContainText('Found; where on the circuit was not said.');
   // What came of it is on the page of practice from then on.
   await press(page, 'What next');
-  await expect(page.getByRole('region', { name: /So far/ })).toContainText('Cautions kept');
+  await expect(page.getByRole('region', { name: /Your results/ })).toContainText('Safety');
   await expect(page.getByText(/12 min, best \d/)).toBeVisible();
 });
 
@@ -139,13 +139,13 @@ test('where it comes in, by keyboard alone: a bond that hangs free and carriers 
   };
   const said = async (what: string, code: string, regulation: string) => {
     await key('tab', /^Found/);
-    await pick('What is wrong', what);
+    await pick('Fault', what);
     await key('radio', code);
     await page.getByLabel('Regulation').focus();
     await page.keyboard.type(regulation);
     await page.keyboard.press('Enter');
   };
-  await key('button', 'Tell them it goes off');
+  await key('button', 'Inform occupants');
   await key('button', 'Gas where it enters');
   await key('button', 'Look closely');
   await expect(page.getByText('clamp empty')).toBeVisible();
@@ -182,7 +182,7 @@ test.describe('by touch, on a phone', () => {
     const tap = (name: string | RegExp) => page.getByRole('button', { name }).first().tap();
     const found = async (what: string, regulation: string) => {
       await page.getByRole('tab', { name: /^Found/ }).tap();
-      await choose(page, 'What is wrong', what, 'tap');
+      await choose(page, 'Fault', what, 'tap');
       await page.getByRole('radio', { name: 'C2' }).tap();
       await page.getByLabel('Regulation').fill(regulation);
       await tap('Save');
@@ -224,39 +224,39 @@ test('failed at the isolation: a cover off what is live, no lock, no second proo
   await page.getByRole('switch', { name: 'Way 3', exact: true }).click();
   await expect(page.getByText('Somebody shouts from upstairs')).toBeVisible();
   await to(page, 'Kitchen 1');
-  await press(page, 'Take the cover off');
+  await press(page, 'Remove cover');
   await expect(page.getByText('Bare copper, and nobody proved it dead')).toBeVisible();
   await press(page, 'Voltage?');
   await expect(page.getByText('An indicator nobody proved says nothing')).toBeVisible();
   // Its own way is off: the other ring feeds it.
   await expect(page.getByText(/L–N 2\d\d V/)).toBeVisible();
-  await press(page, 'A hint, for two points');
+  await press(page, 'Hint, costs 2 points');
   await handOver(page, 'Satisfactory, ready');
-  await expect(part(page, 'Cautions kept')).toContainText('Not kept: Whoever lives there is told before it goes off');
-  await expect(part(page, 'Cautions kept')).toContainText('A cover comes off what is proved dead');
-  await expect(part(page, 'Found')).toContainText('Missed.');
-  await expect(part(page, 'Found')).toContainText('Hints');
+  await expect(part(page, 'Safety')).toContainText('Not kept: Whoever lives there is told before it goes off');
+  await expect(part(page, 'Safety')).toContainText('A cover comes off what is proved dead');
+  await expect(part(page, 'Faults found')).toContainText('Missed.');
+  await expect(part(page, 'Faults found')).toContainText('Hints');
   await press(page, 'Step by step');
   await expect(page.getByRole('listitem').filter({ hasText: 'Bare copper' })).toContainText('Kitchen 1');
   // Played by one who knows, it is whole, and does not count.
-  await press(page, 'This house again');
+  await press(page, 'Repeat this property');
   await press(page, 'Show me');
   await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
-  await expect(page.getByText('as it was played for you')).toBeVisible();
-  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
+  await expect(page.getByText('shown solution')).toBeVisible();
+  await expect(part(page, 'Safety')).toContainText('20 of 20');
   await press(page, 'What next');
-  await expect(page.getByRole('region', { name: /So far/ })).toContainText('1 done');
+  await expect(page.getByRole('region', { name: /Your results/ })).toContainText('1 done');
 });
 
 test('a number that is no house is said, and nothing of practice comes into the firm', async ({ page }) => {
   await page.goto('/practice?house=no-such-house.abc');
   await expect(page.getByRole('alert').filter({ hasText: 'no-such-house.abc' })).toBeVisible();
-  await page.getByLabel('A house you were given').fill('flat-rewireable.abc');
+  await page.getByLabel('Shared property').fill('flat-rewireable.abc');
   const sent: string[] = [];
   page.on('request', (request) => {
     if (request.method() !== 'GET') sent.push(request.url());
   });
-  await press(page, 'Go there');
+  await press(page, 'Open');
   await press(page, 'Look closely');
   await press(page, 'Ask about the house');
   expect(sent).toEqual([]);
@@ -285,26 +285,26 @@ test('the paper of a practice house: the real pages with what was read and found
   await expect(page.getByRole('heading', { name: `Practice house ${number}` })).toBeVisible();
   await expect(page.getByRole('link', { name: 'PRACTICE', exact: true }).first()).toBeVisible();
   const stage = (name: RegExp) =>
-    page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name }).click();
-  await stage(/^Brief/);
+    page.getByRole('navigation', { name: 'Pages of the job' }).getByRole('link', { name }).click();
+  await stage(/^Job details/);
   await page.getByLabel('Client: who pays').fill('A. Learner');
   await page.keyboard.press('Tab');
   await stage(/^Circuits/);
   await expect(page.getByRole('gridcell', { name: /^circuit, circuit 2, Sockets/ })).toBeVisible();
-  await stage(/^Findings/);
+  await stage(/^Observations/);
   await page
     .getByLabel('Add pictures')
     .setInputFiles([{ name: 'clamp.jpg', mimeType: 'image/jpeg', buffer: readFileSync('tests/fixtures/logo.jpg') }]);
   const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
   await expect(pictures.getByRole('listitem')).toHaveCount(1);
   await expect(pictures).not.toContainText('not yet sent');
-  await stage(/^Review/);
+  await stage(/^Review and sign/);
   const paper = page.getByRole('region', { name: /^PRACTICE: / });
   await expect(paper).toContainText('A main bond missing');
-  await expect(paper).toContainText('worth nothing to anybody');
+  await expect(paper).toContainText('practice only, not a document');
   await expect(page.getByRole('link', { name: 'Draft as PDF' })).toHaveCount(0);
   await page.reload();
-  await stage(/^Brief/);
+  await stage(/^Job details/);
   await expect(page.getByLabel('Client: who pays')).toHaveValue('A. Learner');
   expect(sent).toEqual([]);
 });
@@ -318,14 +318,14 @@ test('from both places: a fuse blown on what is live, then every position of two
   await sheet(page, 'Tester');
   await press(page, /^Test /);
   const shows = page.getByLabel('The tester shows');
-  await expect(shows).toContainText('its fuse is blown');
+  await expect(shows).toContainText('its fuse has blown');
   await press(page, /^Test /);
   await expect(page.getByText('the fuse of the tester is blown')).toBeVisible();
-  await press(page, 'Put a new fuse in');
+  await press(page, 'Replace fuse');
   await to(page, 'Hall switch 1');
-  await press(page, 'Change it over');
+  await press(page, 'Switch over');
   await expect(page.getByText('Changed over. Hall light: out.')).toBeVisible();
-  await press(page, 'Change it over');
+  await press(page, 'Switch over');
   await isolate(page, 1, 'Hall light');
   await choose(page, 'Links of way 1', 'L to CPC');
   await sheet(page, 'Tester');
@@ -334,7 +334,7 @@ test('from both places: a fuse blown on what is live, then every position of two
   for (const turned of [null, 'Hall switch 1', 'Hall switch 2', 'Hall switch 1', 'Hall switch 2']) {
     if (turned) {
       await to(page, turned);
-      await press(page, 'Change it over');
+      await press(page, 'Switch over');
     }
     await to(page, 'Hall light');
     await press(page, /^Test /);
@@ -348,22 +348,22 @@ test('from both places: a fuse blown on what is live, then every position of two
   await to(page, 'Hall switch 1');
   await claim(page, null, 'A switch in the neutral, or not working from both places', 'C3', '643.10');
   await handOver(page, 'Unsatisfactory');
-  await expect(part(page, 'Found')).toContainText('5 of 5');
-  await expect(part(page, 'Coded')).toContainText('3 of 3');
-  await expect(part(page, 'Cautions kept')).toContainText('A dead test is made on what is dead');
+  await expect(part(page, 'Faults found')).toContainText('5 of 5');
+  await expect(part(page, 'Coding')).toContainText('3 of 3');
+  await expect(part(page, 'Safety')).toContainText('A dead test is made on what is dead');
 });
 
 test('ten findings coded, each with its reason; what they come to stands beside the exercise', async ({ page }) => {
   await page.goto('/practice');
-  await press(page, 'Begin Code these ten');
+  await press(page, 'Start Code these ten');
   for (let asked = 1; asked <= 10; asked += 1) {
     await expect(page.getByText(`${asked} of 10`)).toBeVisible();
-    await expect(page.getByRole('button', { name: 'That is my answer' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Submit answer' })).toBeDisabled();
     await page.getByRole('radio', { name: 'C3', exact: true }).click();
     await page.getByLabel('Regulation').fill('411.3.3');
-    await press(page, 'That is my answer');
+    await press(page, 'Submit answer');
     await expect(page.getByRole('status')).toContainText(/[0-3] of 3\./);
-    await press(page, asked < 10 ? 'The next' : 'What it came to');
+    await press(page, asked < 10 ? 'Next' : 'Result');
   }
   await expect(page.getByRole('heading', { name: /^\d+ of 30$/ })).toBeVisible();
   await press(page, 'What next');
@@ -376,14 +376,14 @@ test('which document, eight times; what it came to is with whoever is signed in,
 }) => {
   await signIn(page);
   await page.goto('/practice');
-  await press(page, 'Begin Which document?');
+  await press(page, 'Start Which document?');
   for (let asked = 1; asked <= 8; asked += 1) {
     await expect(page.getByText(`${asked} of 8`)).toBeVisible();
     await page.getByRole('radio', { name: 'EIC', exact: true }).click();
     await page.getByRole('radio', { name: 'no', exact: true }).click();
-    await press(page, 'That is my answer');
+    await press(page, 'Submit answer');
     await expect(page.getByRole('status')).toContainText('building control:');
-    await press(page, asked < 8 ? 'The next' : 'What it came to');
+    await press(page, asked < 8 ? 'Next' : 'Result');
   }
   await expect(page.getByRole('heading', { name: /^\d+ of 24$/ })).toBeVisible();
   const kept = page.waitForResponse(
@@ -404,7 +404,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   page,
 }) => {
   await page.goto('/practice');
-  await press(page, 'Begin One socket, one certificate');
+  await press(page, 'Start One socket, one certificate');
   await isolate(page, 4, 'Landing 1');
   await press(page, 'Loads out');
   await sheet(page, 'Tester');
@@ -445,7 +445,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   const visit = page.url();
   await page.getByRole('link', { name: 'The document' }).click();
   const stage = (name: RegExp) =>
-    page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name }).click();
+    page.getByRole('navigation', { name: 'Pages of the job' }).getByRole('link', { name }).click();
   await stage(/^Circuits/);
   await expect(cell(page, 'r1', 4)).toHaveAccessibleName(/0\.\d\d ohm/);
   await expect(cell(page, 'Zs', 4)).not.toHaveAccessibleName(/ohm/);
@@ -488,7 +488,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
     await page.keyboard.type(typed);
     await page.keyboard.press('Enter');
   }
-  await stage(/^Brief/);
+  await stage(/^Job details/);
   await fill(page, 'Client: who pays', 'B. Tallow');
   await fill(page, 'Client address', '3 Sparrow Court');
   await fill(page, 'What, where, which circuit', 'Added a double socket on the landing to the upstairs ring');
@@ -497,11 +497,11 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   await fill(page, 'On the existing installation', 'None noticed');
   await page.getByRole('main').getByLabel('Completed on').first().fill('27 Nov 2026');
   await page.keyboard.press('Tab');
-  await stage(/^Origin/);
+  await stage(/^Supply and earthing/);
   await fill(page, /^Main bonding/, '10');
   await choose(page, /^Water/, /Bonded|bonded|yes/i);
   await choose(page, /^Gas/, /Bonded|bonded|yes/i);
-  await stage(/^Review/);
+  await stage(/^Review and sign/);
   await press(page, 'Sign, in practice');
   await press(page, 'Seal and issue');
   await expect(page.getByText(/PRACTICE-MWC-1/).first()).toBeVisible();
@@ -513,31 +513,31 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   await dialog.getByRole('radio', { name: /^Satisfactory/ }).click();
   await dialog.getByRole('button', { name: /^Submit/ }).click();
   await expect(part(page, 'Tests done')).toContainText('6 of 6');
-  await expect(part(page, 'Paper')).toContainText('15 of 15');
-  await expect(part(page, 'Cautions kept')).toContainText('20 of 20');
+  await expect(part(page, 'Document')).toContainText('15 of 15');
+  await expect(part(page, 'Safety')).toContainText('20 of 20');
 });
 
 test('shown, the certificate is written too: complete, issued, and there to be read', async ({ page }) => {
   await page.goto('/practice');
-  await press(page, 'Begin One socket, one certificate');
+  await press(page, 'Start One socket, one certificate');
   await press(page, 'Show me');
   await page.getByRole('alertdialog').getByRole('button', { name: 'Show me' }).click();
-  await expect(page.getByText('as it was played for you')).toBeVisible();
-  await expect(part(page, 'Paper')).toContainText('15 of 15');
-  await page.getByRole('link', { name: 'Its document' }).click();
+  await expect(page.getByText('shown solution')).toBeVisible();
+  await expect(part(page, 'Document')).toContainText('15 of 15');
+  await page.getByRole('link', { name: 'Open document' }).click();
   await page
-    .getByRole('navigation', { name: 'Stages of the job' })
-    .getByRole('link', { name: /^Review/ })
+    .getByRole('navigation', { name: 'Pages of the job' })
+    .getByRole('link', { name: /^Review and sign/ })
     .click();
   await expect(page.getByText(/PRACTICE-MWC-1/).first()).toBeVisible();
   // Their own go at the same house begins a paper of its own.
   await page.goBack();
   await page.goBack();
-  await press(page, 'This house again');
+  await press(page, 'Repeat this property');
   await page.getByRole('link', { name: 'The document' }).click();
   await page
-    .getByRole('navigation', { name: 'Stages of the job' })
-    .getByRole('link', { name: /^Review/ })
+    .getByRole('navigation', { name: 'Pages of the job' })
+    .getByRole('link', { name: /^Review and sign/ })
     .click();
   await expect(page.getByRole('heading', { name: /PRACTICE/ }).first()).toBeVisible();
   await expect(page.getByText(/PRACTICE-MWC-1/)).toHaveCount(0);

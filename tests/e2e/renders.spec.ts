@@ -104,7 +104,7 @@ async function thirtyCircuits(page: Page): Promise<void> {
   );
   await page.goto(`${job}/tests?bench=loop&way=${first}`);
   await settled(page);
-  await page.getByRole('textbox', { name: 'Proved another way:' }).fill('long lead');
+  await page.getByRole('textbox', { name: 'CPC proved another way:' }).fill('long lead');
   await page.keyboard.press('Tab');
 }
 

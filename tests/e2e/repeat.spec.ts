@@ -14,14 +14,14 @@ test('a repeat visit begins with what is known, and a result that moved is said 
   const [site] = await entriesOf<{ address: string }>(page, first, 'site.described');
   const address = site?.address ?? '';
 
-  await beginJob(page, 'Report on what exists');
+  await beginJob(page, 'Inspect an existing installation');
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Your reference').fill('REP-2');
-  await dialog.getByLabel('Address of the installation').fill(address.toLowerCase().replace(',', ' '));
+  await dialog.getByLabel('Installation address').fill(address.toLowerCase().replace(',', ' '));
   await dialog.getByLabel('Client: who pays').fill('Larkspur Lettings');
-  await expect(dialog.getByRole('region', { name: 'Known here' })).toContainText('EICR REP-1');
+  await expect(dialog.getByRole('region', { name: 'Existing address' })).toContainText('EICR REP-1');
   await expect(dialog.getByRole('checkbox', { name: /^Bring supply, boards/ })).toBeChecked();
-  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   const second = new URL(page.url()).pathname;
   expect(second).not.toBe(first);

@@ -35,7 +35,7 @@ test.describe('the ring bench', () => {
     await expect(
       page.getByRole('img', { name: /The ring with 8 points; Broken line between sockets 4 and 5/ }),
     ).toBeVisible();
-    await comesTo.getByRole('link', { name: 'Write the observation' }).click();
+    await comesTo.getByRole('link', { name: 'Add observation' }).click();
     await expect(page.getByRole('textbox', { name: 'What was found' })).toHaveValue(
       /^Broken line, between sockets 4 and 5/,
     );
@@ -52,14 +52,14 @@ test.describe('the ring bench', () => {
     page,
   }) => {
     await ends(page, ['0.45', '0.45', '0.73']);
-    await page.getByRole('button', { name: 'links made' }).first().click();
+    await page.getByRole('button', { name: 'links fitted' }).first().click();
     await expect(page.getByRole('link', { name: '1 link or disconnection still in' })).toBeVisible();
     await column(page, 'L–N', ['0.22', '0.22', '0.23', '0.34', '0.22', '0.22', '0.23', '0.22']);
-    await page.getByRole('button', { name: 'links in: ✓ out' }).click();
+    await page.getByRole('button', { name: 'links fitted: ✓ Removed' }).click();
     await column(page, 'L–CPC', ['0.28', '0.29', '0.29', '0.45', '0.29', '0.29', '0.29', '0.28']);
     const comesTo = page.getByRole('region', { name: 'Diagnosis' });
     await expect(comesTo).toContainText(/A spur, about \d+ m at socket 4/);
-    await expect(comesTo.getByRole('link', { name: 'Write the observation' })).toHaveCount(0);
+    await expect(comesTo.getByRole('link', { name: 'Add observation' })).toHaveCount(0);
     await comesTo.getByRole('button', { name: 'Record R1+R2 0.45 Ω at Parlour 3' }).click();
     await page.getByRole('link', { name: /^Circuits/ }).click();
     await expect(cell(page, 'R1 plus R2', 1)).toHaveAccessibleName(/0\.45 ohm/);
@@ -80,11 +80,11 @@ test.describe('the ring bench', () => {
     await other.press('Enter');
     await expect(comesTo).toContainText('Line and neutral are reversed at socket 3');
     await expect(comesTo).toContainText('better than the next');
-    await choose(page, 'Kitchen 4 does not answer here', /which circuit\?/);
+    await choose(page, 'Kitchen 4 gives no reading here', /which circuit\?/);
     await expect(page.getByRole('row')).toHaveCount(8);
     await choose(page, 'Kitchen 4 is on', /^2 /);
     const which = page.getByRole('region', { name: 'Which circuit is it?' });
-    await expect(which).toContainText(/Kitchen 4: to way 2 .*, by what answers/);
+    await expect(which).toContainText(/Kitchen 4: to way 2 .*, by what responds/);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(which.getByRole('combobox', { name: 'Kitchen 4 is on' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();

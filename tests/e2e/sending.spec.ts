@@ -77,11 +77,11 @@ test('what the ledger refuses is shown with its reason and kept until put aside'
   await settled(page);
   await other.unroute('**/api/jobs/*/**');
   await sendNow(other);
-  const refusals = other.getByRole('list', { name: 'Not taken by the ledger' });
+  const refusals = other.getByRole('list', { name: 'Not accepted' });
   await expect(refusals).toContainText('struck already');
   await other.reload();
   await expect(refusals).toContainText('struck already');
-  await refusals.getByRole('button', { name: 'Put aside' }).click();
+  await refusals.getByRole('button', { name: 'Dismiss' }).click();
   await expect(refusals).toHaveCount(0);
 });
 

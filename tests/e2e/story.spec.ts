@@ -121,12 +121,12 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await cell(page, 'Zs', 1).click();
   await expect(page.getByLabel('Working')).toContainText('1.60 Ω > 1.37 Ω');
   // The new figure took the place of the other, which is struck and stays to be seen.
-  await expect(page.getByLabel('Struck readings')).toContainText('1.05');
+  await expect(page.getByLabel('Struck-out readings')).toContainText('1.05');
   await page.keyboard.press('Delete');
   await type('Zs', 1, '0.56');
   await cell(page, 'Zs', 1).click();
   await expect(page.getByLabel('Working')).toContainText('0.56 Ω ≤');
-  await expect(page.getByLabel('Struck readings')).toContainText('Cleared');
+  await expect(page.getByLabel('Struck-out readings')).toContainText('Cleared');
   for (const [column, text] of [
     ['R1 plus R2', '1.10'],
     ['insulation resistance live to live', 'LIM dimmer could not be taken out'],
@@ -213,7 +213,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
 
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Download the sealed PDF' }).click(),
+    page.getByRole('link', { name: 'Download PDF' }).click(),
   ]);
   const file = await download.path();
   expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
@@ -230,7 +230,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await page.goto(`${job}/review`);
   await settled(page);
   await page.getByLabel(`Something wrong in ${number}?`).fill('The summary named the wrong floor');
-  await page.getByRole('button', { name: 'Begin a new issue' }).click();
+  await page.getByRole('button', { name: 'Start new issue' }).click();
   const second = await issue('Sound but for the sockets of the ground floor, front.');
   expect(second).toMatch(/^EICR-/);
   expect(second).not.toBe(number);
@@ -247,6 +247,6 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   );
   expect(changed.rowCount).toBe(1);
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'This document is NOT intact' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'This document has been altered' })).toBeVisible();
   await expect(page.getByText(`Entry ${changed.rows[0].seq} of its ledger (reading taken`)).toBeVisible();
 });

@@ -95,7 +95,7 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await inside(other);
   await expect(other.getByText('Your firm requires two-step sign-in for supervisors')).toBeVisible();
   await other.goto('/firm');
-  await expect(other.getByText('A supervisor asks people in.')).toBeVisible();
+  await expect(other.getByText('Only a supervisor can invite people.')).toBeVisible();
   await other.goto('/account');
   await other.getByRole('button', { name: 'Set up codes' }).click();
   const dialog = other.getByRole('dialog');
@@ -167,7 +167,7 @@ test('a firm asks supervisors for two steps: passkeys, codes, recovery codes, an
   await inside(page);
   await page.goto('/firm');
   const theirs = page.getByRole('listitem').filter({ hasText: odd.email });
-  await theirs.getByRole('button', { name: 'Change' }).click();
+  await theirs.getByRole('button', { name: 'Edit' }).click();
   await theirs.getByRole('button', { name: 'Reset two-step sign-in' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Reset' }).click();
   await expect(page.getByText('now signs in with the password alone')).toBeVisible();

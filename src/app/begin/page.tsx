@@ -13,8 +13,7 @@ export default async function BeginPage() {
     <main className="mx-auto max-w-4xl p-6 pt-10">
       <h1 className="pb-1 text-3xl">Create your account</h1>
       <p className="max-w-2xl pb-6 text-faint">
-        No firm keeps its ledger here yet. Say once who you are; documents carry the firm&apos;s particulars, and you
-        ask the others in afterwards.
+        Enter your company and your details. They appear on documents. You can invite others later.
       </p>
       <BeginForm />
     </main>

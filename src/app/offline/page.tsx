@@ -1,14 +1,13 @@
 import type { Metadata } from 'next';
 
-export const metadata: Metadata = { title: 'No network' };
+export const metadata: Metadata = { title: 'Offline' };
 
 export default function OfflinePage() {
   return (
     <main className="mx-auto max-w-xl space-y-3 px-4 py-16">
-      <h1 className="text-2xl">No network, and this page is not on this device</h1>
+      <h1 className="text-2xl">You are offline, and this page is not on this device</h1>
       <p>
-        Jobs opened here before open without the network, with everything recorded here. Nothing that waits to be sent
-        is lost: it goes when the network is back.
+        Jobs you opened here before still work offline. Unsent entries are saved and will be sent when you are online.
       </p>
       <p>
         {/* A plain link: the page it leads to may come from this device. */}

@@ -63,8 +63,8 @@ function conductors({ pack, job: { supply } }: JobView): CheckLine[] {
   return of.map(([key, what, field]) => {
     const place = supplyField(field);
     const judgement = sizes?.find((each) => each.what === what)?.judgement;
-    if (!judgement) return unknown(key, what, 'Say the earthing system and the size of the tails first.', place);
-    if (!supply[field]) return unknown(key, what, `Its size is not said: ${judgement.limit?.text ?? ''}.`, place);
+    if (!judgement) return unknown(key, what, 'Enter the earthing system and the size of the tails first.', place);
+    if (!supply[field]) return unknown(key, what, `Its size is not recorded: ${judgement.limit?.text ?? ''}.`, place);
     const stands = standsBy[judgement.verdict];
     return {
       key,
@@ -95,7 +95,7 @@ function bonds({ job: { supply } }: JobView): CheckLine[] {
         },
       ];
     const open = state === 'not-verified' || (!state && (service === 'water' || service === 'gas'));
-    return open ? [unknown(key, what, 'Not verified: look before a price is named.', place)] : [];
+    return open ? [unknown(key, what, 'Not verified: check before quoting.', place)] : [];
   });
 }
 
@@ -104,8 +104,8 @@ function tails({ pack, job: { supply } }: JobView): CheckLine {
   const what = 'Meter tails';
   const place = supplyField(size ? 'serviceFuseAmps' : 'tailsCsaMm2');
   const row = pack.design.tails.find(({ csaMm2 }) => csaMm2 === size);
-  if (!size || !fuse) return unknown('tails', what, 'Say their size and the rating of the service fuse.', place);
-  if (!row) return unknown('tails', what, `No figure is held for ${size} mm²: work it out.`, place);
+  if (!size || !fuse) return unknown('tails', what, 'Enter their size and the rating of the service fuse.', place);
+  if (!row) return unknown('tails', what, `No figure for ${size} mm²: work it out.`, place);
   const carries = isAtMost(exact(fuse), exact(row.amps.value));
   const enough = pack.design.tails.find(({ amps }) => isAtMost(exact(fuse), exact(amps.value)));
   return {
@@ -115,7 +115,7 @@ function tails({ pack, job: { supply } }: JobView): CheckLine {
     why: `${size} mm² carries ${row.amps.value} A, service fuse ${fuse} A (${row.amps.source}).`,
     quote: carries
       ? null
-      : `Tails: ${enough ? `${enough.csaMm2} mm²` : 'larger'} for a ${fuse} A service fuse, with whoever pulls the fuse`,
+      : `Tails: ${enough ? `${enough.csaMm2} mm²` : 'larger'} for a ${fuse} A service fuse, with the supplier who withdraws the fuse`,
     place,
   };
 }
@@ -143,20 +143,20 @@ function demand(view: JobView): CheckLine[] {
       place,
     };
   };
-  const noLoads = 'Describe the ways with their devices: demand is worked out from them.';
+  const noLoads = 'Enter the circuits with their devices: demand is calculated from them.';
   return [
     !fuse
       ? unknown(
           'fuse',
           'Service fuse',
-          'Its rating is not said: ask the distributor where it cannot be read.',
+          'Its rating is not recorded. Ask the distributor if it cannot be read.',
           supplyField('serviceFuseAmps'),
         )
       : known
         ? against('fuse', 'Service fuse', fuse, 'supply fuse', supplyField('serviceFuseAmps'))
         : unknown('fuse', 'Service fuse', noLoads, { of: 'list', list: 'ways' }),
     !board
-      ? unknown('board', 'New board', 'Say the rating of the board that is to be fitted.', boardPlace)
+      ? unknown('board', 'New board', 'Enter the rating of the board to be fitted.', boardPlace)
       : known
         ? against('board', 'New board', board, 'board', boardPlace)
         : unknown('board', 'New board', noLoads, { of: 'list', list: 'ways' }),
@@ -210,7 +210,7 @@ function insulation(view: JobView, way: Way): CheckLine {
     return unknown(
       key,
       what,
-      'Test it before a price is named, or quote it as found.',
+      'Test it before quoting, or quote subject to testing.',
       place,
       `${named(way)}: faults found in its wiring are extra`,
     );

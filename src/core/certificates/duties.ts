@@ -95,7 +95,7 @@ export function workDuties(job: Job, document: JobDocument): Duty[] {
   if (notifiable !== true || !completedOn) return [];
   return said(job, document, {
     duty: buildingControl,
-    who: 'whoever did the work',
+    who: 'the person who did the work',
     what: 'notice that notifiable work was done',
     to: 'building control or a registration body',
     dueOn: daysAfter(completedOn, daysToNotify, undefined),

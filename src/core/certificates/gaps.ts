@@ -74,11 +74,11 @@ export function originGaps(view: JobView): Gap[] {
         ['liveConductors', 'Number and type of live conductors'],
         ['nominalVolts', 'Nominal voltage'],
         ['frequencyHertz', 'Frequency'],
-        ['serviceFuseStandard', 'Service fuse: standard (write N/V where it cannot be seen)'],
+        ['serviceFuseStandard', 'Service fuse: standard (enter N/V if it cannot be seen)'],
         ...(blank(supply.serviceFuseUnseen)
           ? ([['serviceFuseAmps', 'Service fuse: rating, or why it is not verified']] as const)
           : []),
-        ['otherSources', 'Other sources of supply (write none where there are none)'],
+        ['otherSources', 'Other sources of supply (enter none if there are none)'],
         ['earthingConductorCsaMm2', 'Earthing conductor size'],
         ...(isBondingThere(supply) ? ([['bondingCsaMm2', 'Main bonding conductor size']] as const) : []),
         ['maximumDemandAmps', 'Maximum demand'],

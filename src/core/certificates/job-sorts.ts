@@ -4,7 +4,7 @@ import { type DocumentAdvice, type PaperDue, type WorkTold, whichDocument, workD
 
 /** The sorts of job there are, as people speak of them, with the facts that go without saying. */
 export const jobSorts = {
-  periodic: { label: 'Report on what exists', facts: { periodic: true, circuitsTouched: 8 }, nature: null },
+  periodic: { label: 'Inspect an existing installation', facts: { periodic: true, circuitsTouched: 8 }, nature: null },
   alteration: {
     label: 'Addition or alteration of a circuit',
     facts: { altered: true, pointsAdded: 1, circuitsTouched: 1 },
@@ -17,7 +17,7 @@ export const jobSorts = {
     nature: 'board change',
   },
   remedial: {
-    label: 'Putting right what a report found',
+    label: 'Remedial work from a report',
     facts: { altered: true, circuitsTouched: 1 },
     nature: 'alteration',
   },

@@ -19,7 +19,7 @@ describe('labels for a board', () => {
     s.say('circuit.traced', { wayId, by: 'tone', feeds: null });
     expect(blanked()).toEqual([
       expect.stringMatching(
-        /^Way 7: off since 2 March 2026\. It leads nowhere that was found, by the tester’s tone\.$/,
+        /^Way 7: off since 2 March 2026\. It feeds nothing that was found, by the tester’s tone\.$/,
       ),
     ]);
     s.say('circuit.traced', { wayId, by: 'switching', feeds: 'Garage door' });

@@ -14,7 +14,7 @@ export const labelKinds = {
   isolation: 'Isolation notice',
   blanked: 'Way blanked off',
   colours: 'Two sets of colours',
-  notes: 'For whoever comes next',
+  notes: 'For the next inspector',
 } as const;
 export type LabelKind = keyof typeof labelKinds;
 export const labelKindNames = Object.keys(labelKinds) as [LabelKind, ...LabelKind[]];
@@ -78,7 +78,7 @@ export function labelsOf(view: JobView, firm: { readonly name: string; readonly 
         ]),
       },
     })),
-    plain('isolation', 'Do not switch on', 'Somebody is working here', [
+    plain('isolation', 'Do not switch on', 'Work in progress', [
       `Name: ${blank}`,
       `Lock: ${open?.lock ?? blank}`,
       `Since: ${blank}`,
@@ -87,7 +87,7 @@ export function labelsOf(view: JobView, firm: { readonly name: string; readonly 
     ...blankedOff(view, blank).map((line) =>
       plain('blanked', 'Way blanked off', null, [line, 'Test what it fed before it is connected again.', who]),
     ),
-    ...(forNext.length > 0 ? [plain('notes', 'For whoever comes next', null, [...forNext, who])] : []),
+    ...(forNext.length > 0 ? [plain('notes', 'For the next inspector', null, [...forNext, who])] : []),
     plain('colours', 'Two sets of wiring colours', null, [
       'Line is brown here and red there; neutral is blue here and black there. Prove each conductor before you connect to it.',
     ]),
@@ -100,6 +100,6 @@ function blankedOff({ job }: JobView, blank: string): string[] {
   if (nowhere.length === 0) return [`Disconnected on ${blank} because ${blank}`];
   return nowhere.map(
     ({ wayId, by, at }) =>
-      `Way ${job.ways.get(wayId)?.number ?? ''}: off since ${showDay(dayHere(new Date(at)))}. It leads nowhere that was found, ${tracedByWords[by]}.`,
+      `Way ${job.ways.get(wayId)?.number ?? ''}: off since ${showDay(dayHere(new Date(at)))}. It feeds nothing that was found, ${tracedByWords[by]}.`,
   );
 }

@@ -59,9 +59,9 @@ describe('a danger', () => {
     ['FI', false],
   ] as const)('%s: no report before somebody was told: %s', (code, asks) => {
     const { s, observationId } = found(code, '4.3');
-    expect(gaps(s).some((what) => what.includes('who was told'))).toBe(asks);
+    expect(gaps(s).some((what) => what.includes('who was informed'))).toBe(asks);
     tell(s, observationId);
-    expect(gaps(s).some((what) => what.includes('who was told'))).toBe(false);
+    expect(gaps(s).some((what) => what.includes('who was informed'))).toBe(false);
   });
   it('stands in its notice with who was told, and its code stays on the report', () => {
     const { s, observationId } = found('C1', '4.3');
@@ -75,7 +75,7 @@ describe('a danger', () => {
     const [observation] = buildReport(viewOfScribe(s), firm).observations;
     expect(observation).toMatchObject({ code: 'C1' });
     expect(observation?.why).toMatch(
-      /^Anybody can touch it\. Told: Ms O\. Fairweather, tenant, .*; made safe: Main switch/,
+      /^Anybody can touch it\. Informed: Ms O\. Fairweather, tenant, .*; made safe: Main switch/,
     );
   });
   it('told twice: the last telling counts', () => {
@@ -141,7 +141,7 @@ describe('notes', () => {
     expect(buildReport(viewOfScribe(s), firm).brief).toEqual(
       expect.arrayContaining([
         { label: 'Remarks without a code', value: 'Chart kept up to date' },
-        { label: 'For whoever comes next', value: 'Joint under the landing floor (Landing)' },
+        { label: 'For the next inspector', value: 'Joint under the landing floor (Landing)' },
       ]),
     );
     s.say('note.settled', { noteId, how: 'Three metres were asked for before; now 2.5: a C3' });

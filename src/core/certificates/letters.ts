@@ -35,16 +35,16 @@ export function dangerFacts(view: JobView, observation: Observation): Fact[] {
     fact('Circuit', circuitOf(view, observation)),
     fact('Why it is dangerous', observation.why),
     fact('Regulation', observation.regulation),
-    fact('Told', told && showMoment(new Date(told.at))),
+    fact('Informed', told && showMoment(new Date(told.at))),
     fact('Permission to isolate', told?.isolate && isolateWords[told.isolate]),
     fact('Made safe by', told && (told.madeSafe ?? 'not made safe')),
   ];
 }
 
 export const dangerAdvice: readonly string[] = [
-  'Do not use what is named here until it has been put right.',
-  'Have it put right by somebody competent before it is used again. What was done to make it safe may not be undone before that.',
-  'It keeps its code on the report, also where it was made safe.',
+  'Do not use it until it has been fixed.',
+  'Have it fixed by a competent person before it is used again. Do not undo what made it safe.',
+  'Its code stays on the report, even after it was made safe.',
 ];
 
 /** The notice of a danger found: for whoever is in charge, signed for or refused; dashes where nobody was told yet. */
@@ -82,7 +82,7 @@ export function distributorReport(view: JobView, firm: Firm, observation: Observ
       fact('Their reference', told?.reference),
     ],
     advice: [
-      'It was looked at from outside; no seal was broken and nothing opened.',
+      'Inspected from outside. No seal was broken and nothing was opened.',
       observation.livePartsAccessible
         ? 'Because live parts can be touched, it counts in the outcome of the report.'
         : 'It is reported, and does not by itself decide the outcome of the report.',
@@ -97,7 +97,7 @@ export function sayTold({ job }: Pick<JobView, 'job'>, observationId: string): s
   const distributor = lastTold(job, observationId, 'distributor');
   return [
     person &&
-      `Told: ${[
+      `Informed: ${[
         `${person.who}, ${showMoment(new Date(person.at))}`,
         person.isolate && isolateWords[person.isolate],
         person.madeSafe ? `made safe: ${person.madeSafe}` : 'not made safe',

@@ -133,7 +133,7 @@ describe('an installation certificate', () => {
     scribe.say('snag.cleared', { snagId, how: 'Replaced' });
     expect(answer(scribe)).toBeNull();
     scribe.say('snag.cleared', { snagId, how: 'Again' });
-    expect(answer(scribe)).toMatch(/cleared already/);
+    expect(answer(scribe)).toMatch(/already fixed/);
   });
   it('is signed by three, or by one three times, and anything said after puts them out of force', () => {
     const scribe = eicJob();

@@ -131,14 +131,14 @@ describe('the options drafted from what was found', () => {
     note(s, 'C2', 'board-damp');
     note(s, 'C2', 'insulation-below-minimum', { wayId: five });
     expect(drafted(s).map(({ title }) => title)).toEqual([
-      'Put right what is urgent',
+      'Fix what is urgent',
       'New board and repairs',
-      'Rewire circuit 5, and put the rest right',
+      'Rewire circuit 5, and fix the rest',
     ]);
     note(s, 'C2', 'rodent-damage', { wayId: one });
     note(s, 'C3', 'cable-oozing-green', { wayId: viewOfScribe(s).job.ways.keys().next().value ?? null });
     const [, , rewired] = drafted(s);
-    expect(rewired?.title).toBe('Rewire circuits 1, 5, and put the rest right');
+    expect(rewired?.title).toBe('Rewire circuits 1, 5, and fix the rest');
   });
   it('rewire the whole, and board with it, where it is half of the circuits', () => {
     const s = opened();
@@ -146,7 +146,7 @@ describe('the options drafted from what was found', () => {
     note(s, 'C2', 'board-damp');
     note(s, 'C2', 'old-rubber-or-lead-cable', { wayId: one });
     const rewired = drafted(s).at(-1);
-    expect(rewired?.title).toBe('Rewire, and put the rest right');
+    expect(rewired?.title).toBe('Rewire, and fix the rest');
     expect(rewired?.lines[0]).toMatchObject({ work: 'board change' });
   });
   it('always put right what they say: each urgent finding once in each option, in the least of work it takes', () => {
@@ -264,13 +264,13 @@ describe('an offer', () => {
     s.say('options.set', first);
     s.say('options.set', second);
     s.say('acceptance.noted', accept(first.optionsId) as never);
-    expect(refused(s)).toMatch(/changed since/);
+    expect(refused(s)).toMatch(/have changed/);
     s.say('acceptance.noted', accept(second.optionsId, 1) as never);
     expect(refused(s)).toMatch(/no such option/);
     s.say('acceptance.noted', accept(second.optionsId) as never);
     expect(offered(viewOfScribe(s).job)?.accepted).toMatchObject({ by: 'Ms O. Fairweather', chosen: 0 });
     s.say('acceptance.noted', accept(second.optionsId) as never);
-    expect(refused(s)).toMatch(/accepted one already/);
+    expect(refused(s)).toMatch(/already accepted an option/);
   });
   it('is what the job is quoted at once it is accepted: its own lines, or those of the papers it begins, never both', () => {
     const s = opened();
@@ -308,6 +308,6 @@ describe('an offer', () => {
     s.say('options.set', set({ observationIds: [v7()] }));
     expect(refused(s)).toMatch(/no such observation/);
     s.say('options.set', offer);
-    expect(refused(s)).toMatch(/offered already/);
+    expect(refused(s)).toMatch(/exists already/);
   });
 });

@@ -41,11 +41,11 @@ export function draftOptions(drafting: Drafting): Option[] {
   const open = openFindings(view.job);
   const urgent = open.filter(isUrgent);
   const sound = (lines: readonly OptionLine[]): OptionLine[] => withPaper(drafting, lines);
-  const title = urgent.length > 0 ? 'Put right what is urgent' : 'Put right what was found';
+  const title = urgent.length > 0 ? 'Fix what is urgent' : 'Fix what was found';
   const first = urgent.length > 0 ? urgent : open;
   if (first.length === 0) return [];
   const everything =
-    first.length < open.length ? [{ title: 'Put everything right', lines: sound(repairs(drafting, open)) }] : [];
+    first.length < open.length ? [{ title: 'Fix everything', lines: sound(repairs(drafting, open)) }] : [];
   const board = newBoard(drafting, open);
   const rewired = rewiring(drafting, open, board !== null);
   return [
@@ -120,8 +120,8 @@ function rewiring(drafting: Drafting, open: readonly Observation[], withBoard: b
     times(priceFor(list, purpose), count, answers);
   return {
     title: whole
-      ? 'Rewire, and put the rest right'
-      : `Rewire ${those.length === 1 ? 'circuit' : 'circuits'} ${those.map(({ number }) => number).join(', ')}, and put the rest right`,
+      ? 'Rewire, and fix the rest'
+      : `Rewire ${those.length === 1 ? 'circuit' : 'circuits'} ${those.map(({ number }) => number).join(', ')}, and fix the rest`,
     lines: [
       ...(board ? [line('board', 1, []), line('board-way', rewired.length, [])] : []),
       line('circuit', rewired.length, answered),
@@ -217,7 +217,7 @@ export function draftLeave({ job, document }: JobView): string {
     urgent.length > 0 &&
       `Not to be left: observation${urgent.length > 1 ? 's' : ''} ${numbers(urgent)}. Until ${urgent.length > 1 ? 'they are' : 'it is'} put right the installation is not safe for continued use.`,
     rest.length > 0 &&
-      `May be left: observation${rest.length > 1 ? 's' : ''} ${numbers(rest)}. ${rest.length > 1 ? 'They are no danger as they stand' : 'It is no danger as it stands'} and safe for continued use${until}; changing ${rest.length > 1 ? 'them' : 'it'} would make it better.`,
+      `May be left: observation${rest.length > 1 ? 's' : ''} ${numbers(rest)}. ${rest.length > 1 ? 'They are not dangerous now' : 'It is not dangerous now'} and safe for continued use${until}; changing ${rest.length > 1 ? 'them' : 'it'} would make it better.`,
     open.length === 0 && `Nothing has to be done: what was found is safe for continued use${until}.`,
   ]
     .filter(Boolean)

@@ -52,7 +52,7 @@ export const instrumentsOf = ({ job }: JobView): z.infer<typeof instrumentsSchem
 
 /** How a signature that came by a link is told, on every page and paper. */
 export const sayByLink = ({ address }: { readonly address: string }): string =>
-  `by link${address ? `, from ${address}` : ''}: not by anybody of the firm`;
+  `by link${address ? `, from ${address}` : ''}: from outside the company`;
 
 /** The signatures in force. */
 export const declarationsOf = ({ document, definition }: JobView): z.infer<typeof declarationsSchema> =>

@@ -7,9 +7,9 @@ import { assess } from './assessment';
 
 const heads: Record<Code, string> = {
   C1: 'Dangerous now',
-  C2: 'To be put right without delay',
-  FI: 'To be looked into without delay',
-  C3: 'Safe, and would be better changed',
+  C2: 'Fix without delay',
+  FI: 'Investigate without delay',
+  C3: 'Safe, but could be improved',
 };
 const order: readonly Code[] = [codes[0], codes[1], codes[3], codes[2]];
 
@@ -32,9 +32,9 @@ export function draftSummary({ job, document, pack }: JobView): string {
       const where = whereOf(observation);
       const told = lastTold(job, id, 'person in charge');
       const done = remedied
-        ? ' We put it right while we were there.'
+        ? ' We fixed it while we were there.'
         : told?.madeSafe
-          ? ` For now it is made safe: ${stop(told.madeSafe)}`
+          ? ` It was made safe for now: ${stop(told.madeSafe)}`
           : '';
       return `${stop(where.trim() ? `${what.trim()} (${where.trim()})` : what)}${why.trim() ? ` ${stop(why)}` : ''}${done}`;
     });
@@ -42,14 +42,14 @@ export function draftSummary({ job, document, pack }: JobView): string {
   });
   const inspected = job.brief.inspectedTo ?? job.brief.inspectedFrom;
   return [
-    `We looked at the wiring here${inspected ? ` on ${showDay(inspected)}` : ''}. ${
-      satisfactory ? 'It is safe to go on using.' : 'Something has to be done.'
+    `We inspected the wiring here${inspected ? ` on ${showDay(inspected)}` : ''}. ${
+      satisfactory ? 'It is safe to go on using.' : 'Work is needed.'
     }`,
     ...found,
     ...(found.length === 0 ? ['We found nothing wrong.'] : []),
     ...(job.limitations.length > 0
-      ? [`We could not look at: ${job.limitations.map(({ what }) => what.trim()).join('; ')}.`]
+      ? [`We could not inspect: ${job.limitations.map(({ what }) => what.trim()).join('; ')}.`]
       : []),
-    ...(document.comeBack?.dueOn ? [`Have it looked at again by ${showDay(document.comeBack.dueOn)}.`] : []),
+    ...(document.comeBack?.dueOn ? [`Have it inspected again by ${showDay(document.comeBack.dueOn)}.`] : []),
   ].join('\n\n');
 }

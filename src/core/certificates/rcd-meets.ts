@@ -32,7 +32,7 @@ function neutralToEarth(view: JobView, way: Way): CheckLine[] {
           unknown(
             key,
             what,
-            'Read it by itself: a fault here has been harmless until now, and trips an RCD at once.',
+            'Test it separately: a fault here was harmless until now, and will trip an RCD at once.',
             place,
           ),
         ];

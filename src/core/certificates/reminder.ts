@@ -19,11 +19,11 @@ export function reminder({ sort, what, dueOn, address, number, client, firm }: R
   const about = {
     inspection: {
       subject: `Next inspection at ${place}`,
-      text: `the electrical installation at ${place} was last reported on in ${number}, which asks for the next inspection by ${showDay(dueOn)}. Wear, damage and changes since then are not known to anybody until it is looked at again.`,
+      text: `the electrical installation at ${place} was last inspected in report ${number}, which recommends the next inspection by ${showDay(dueOn)}. Wear, damage and changes since then have not been checked.`,
     },
     finding: {
-      subject: `Still to be put right at ${place}`,
-      text: `our report ${number} on ${place} names something that calls for work or a closer look: ${what}. We have no word that it was done. If somebody has seen to it, please let us have their certificate.`,
+      subject: `Remedial work outstanding at ${place}`,
+      text: `our report ${number} on ${place} lists work or investigation that is needed: ${what}. We have no record that it was done. If it was, please send us the certificate.`,
     },
     duty: {
       subject: `Due by ${showDay(dueOn)}: ${place}`,
@@ -37,7 +37,7 @@ export function reminder({ sort, what, dueOn, address, number, client, firm }: R
       '',
       about.text,
       '',
-      `To arrange a day, answer this letter${firm.telephone ? ` or ring ${firm.telephone}` : ''}.`,
+      `To arrange a date, reply to this e-mail${firm.telephone ? ` or ring ${firm.telephone}` : ''}.`,
       '',
       firm.name,
     ].join('\n'),

@@ -261,7 +261,7 @@ function doneAbout({ job, definition }: JobView, way: Way): string {
     .filter(({ wayId }) => wayId === way.id)
     .map(({ number, code }) => `${number} (${code})`);
   if (numbers.length > 0) return `see observation ${numbers.join(', ')}`;
-  return definition.about === 'condition' ? 'no observation; see what is explained' : 'to be repaired';
+  return definition.about === 'condition' ? 'no observation; see the explanation' : 'to be repaired';
 }
 
 /** What was put right on a circuit while it was tested, with what its test read before and after. */

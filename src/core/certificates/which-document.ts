@@ -126,7 +126,7 @@ const manyCircuits = 3;
 function paperFor(facts: WorkDone): readonly [PaperDue, string] {
   const { newCircuit, boardChanged, altered, likeForLike, circuitsTouched: circuits } = facts;
   const isNew = newCircuit || boardChanged;
-  if (facts.refused) return ['none', 'Nothing is done or signed: say so in writing, and why.'];
+  if (facts.refused) return ['none', 'Do not do it or sign it. Confirm in writing, with the reason.'];
   if (facts.reissue)
     return [
       facts.reissueOf,
@@ -167,7 +167,7 @@ function paperFor(facts: WorkDone): readonly [PaperDue, string] {
   if (likeForLike)
     return [
       'none required, MWC advised',
-      'Like for like alters nothing; it is inspected and tested all the same, and a form shows that it was.',
+      'Like for like is not an alteration. Inspect and test it anyway; a form shows that you did.',
     ];
   return ['none', 'No fixed wiring was altered.'];
 }
@@ -293,7 +293,7 @@ const others: readonly (readonly [RegExp, string])[] = [
   [/\btails\b|service fuse|cut-out/i, 'the distributor or meter operator, who pulls the fuse and sees to the seals'],
   [
     /\b(mains|linked)[^.]{0,30}\b(smoke|heat) alarms?|smoke alarms?, linked/i,
-    'whoever keeps the records of the fire alarm, which has its own certificate (BS 5839-6)',
+    'the person who keeps the fire alarm records (it has its own certificate, BS 5839-6)',
   ],
 ];
 const alsoTold = (did: string): readonly string[] => others.flatMap(([words, who]) => (words.test(did) ? [who] : []));

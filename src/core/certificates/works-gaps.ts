@@ -9,9 +9,9 @@ const words = {
   description: 'What was done, where, and on which circuit',
   nature: `Type of work: ${Object.values(workNatureWords).join(', ').toLowerCase()}`,
   extentCovered: 'Extent: what the certificate covers',
-  extentNotCovered: 'What it does not cover (write nothing where all is covered)',
-  existing: 'Comments on the existing installation (write none noticed where there is none)',
-  departures: 'Departures from the edition (write none where there are none)',
+  extentNotCovered: 'What it does not cover (enter nothing if all is covered)',
+  existing: 'Comments on the existing installation (enter none noticed if there are none)',
+  departures: 'Departures from the edition (enter none if there are none)',
   completedOn: 'Date of completion',
 } as const;
 

@@ -13,7 +13,7 @@ export function plainWorks({
   const due = said(comeBack, 'Next inspection by');
   return {
     headline: 'The work was done, inspected and tested',
-    means: `${said(works, 'Work done') ?? ''} Completed ${said(works, 'Completed') ?? '—'}. Keep this paper with the building: whoever works there next, or buys it, will ask for it.`,
+    means: `${said(works, 'Work done') ?? ''} Completed ${said(works, 'Completed') ?? '—'}. Keep this document with the building. The next electrician or a buyer will ask for it.`,
     toDo: [],
     next: due && due !== '—' ? `Have the installation inspected again by ${due}.` : null,
   };

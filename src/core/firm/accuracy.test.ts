@@ -134,7 +134,7 @@ describe('readings in doubt', () => {
     const bad = { 'continuity 1': '1.30' };
     const firm = firmOf(check('2026-02-01', bad), check('2026-03-01', bad));
     expect(doubtsOf(firm, instrumentId)).toMatchObject([{ since: null, until: null, function: 'continuity' }]);
-    expect(whyNotBring(firm, instrumentId, '2026-03-02')).toBe('Not sound: Continuity 1 Ω read 1.30 Ω.');
+    expect(whyNotBring(firm, instrumentId, '2026-03-02')).toBe('Out of tolerance: Continuity 1 Ω read 1.30 Ω.');
     // A check of something else says nothing of it.
     expect(
       doubtsOf(firmOf(check('2026-02-01', bad), check('2026-03-01', { 'insulation 1': '1.00' })), instrumentId),

@@ -156,9 +156,9 @@ export const isInDoubt = ({ since, until }: Doubt, madeAt: string): boolean =>
 /** Why an instrument is not to be brought to a job now; null where it may. */
 export function whyNotBring(firm: FirmState, instrumentId: string, today: string): string | null {
   const instrument = firm.instruments.get(instrumentId);
-  if (!instrument || instrument.retired !== null) return 'It is no longer in use.';
+  if (!instrument || instrument.retired !== null) return 'It is withdrawn.';
   const doubt = doubtsOf(firm, instrumentId).find(({ until }) => until === null);
-  if (doubt) return `Not sound: ${doubt.because}.`;
+  if (doubt) return `Out of tolerance: ${doubt.because}.`;
   return instrument.nextDueOn && instrument.nextDueOn < today
     ? `Its calibration ran out on ${instrument.nextDueOn}.`
     : null;

@@ -67,18 +67,18 @@ describe('a day as it stands', () => {
         part.is === 'visit' && part.visit.id === 'b' ? part.wrong : [],
       );
     expect(wrongOf({}, '09:50')).toEqual([]);
-    expect(wrongOf({}, '09:49')).toEqual(['Nobody is there before 09:50.']);
+    expect(wrongOf({}, '09:49')).toEqual(['No one on site before 09:50.']);
     expect(wrongOf({ earliest: '10:00' })).toEqual([]);
-    expect(wrongOf({ earliest: '10:01' })).toEqual(['No way in before 10:01.']);
+    expect(wrongOf({ earliest: '10:01' })).toEqual(['No access before 10:01.']);
     expect(wrongOf({ latest: '11:00' })).toEqual([]);
-    expect(wrongOf({ latest: '10:59' })).toEqual(['Out by 10:59: it ends at 11:00.']);
+    expect(wrongOf({ latest: '10:59' })).toEqual(['Leave by 10:59: it ends at 11:00.']);
     expect(wrongOf({ parkMinutes: 60 })).toEqual([]);
-    expect(wrongOf({ parkMinutes: 59 })).toEqual(['The van may stand 59 minutes, the visit takes 60.']);
+    expect(wrongOf({ parkMinutes: 59 })).toEqual(['Parking is limited to 59 minutes, the visit takes 60.']);
   });
   it('counts reports, and the way home against the end of the day', () => {
     const reports = ['a', 'b', 'c'].map((id, index) => visit(id, clockOf(480 + index * 120), 60, { report: true }));
     expect(planDay(reports.slice(0, 2), planner()).wrong).toEqual([]);
-    expect(planDay(reports, planner()).wrong).toEqual(['3 condition reports, 2 wanted at most.']);
+    expect(planDay(reports, planner()).wrong).toEqual(['3 condition reports, 2 at most.']);
     const home = planner(20, { home: { north: 54, east: -2 }, lunchMinutes: 0 });
     expect(planDay([visit('a', '15:10', 120)], home)).toMatchObject({ done: '17:30', wrong: [], travelMinutes: 40 });
     expect(planDay([visit('a', '15:11', 120)], home).wrong).toEqual(['Ends at 17:31, after 17:30.']);
@@ -140,7 +140,7 @@ describe('a late day', () => {
   it('says whom to ring and what to say, and what cannot be kept', () => {
     const [first] = runLate(day, 'a', 40, planner());
     expect(first?.message).toMatch(/^Hello Mrs Oake, .* about 11:00 instead of 10:30 for: Report at b/);
-    expect(first?.wrong).toEqual(['Out by 11:40: it ends at 12:00.']);
+    expect(first?.wrong).toEqual(['Leave by 11:40: it ends at 12:00.']);
     expect(runLate(day, 'nobody', 40, planner())).toEqual([]);
   });
   it('later is never sooner: more minutes move as much or more, and nothing before its time', () => {

@@ -100,7 +100,7 @@ export function planDay(visits: readonly Visit[], planner: Planner): DayPlan {
       ...(visits.length > 0 && done > minutesOf(rules.endsAt)
         ? [`Ends at ${clockOf(done)}, after ${rules.endsAt}.`]
         : []),
-      ...(reports > rules.mostReports ? [`${reports} condition reports, ${rules.mostReports} wanted at most.`] : []),
+      ...(reports > rules.mostReports ? [`${reports} condition reports, ${rules.mostReports} at most.`] : []),
     ],
     done: visits.length > 0 ? clockOf(done) : null,
     workMinutes: sum('visit'),
@@ -112,11 +112,11 @@ export function planDay(visits: readonly Visit[], planner: Planner): DayPlan {
 function whatIsWrong(visit: Visit, soonest: number | null): string[] {
   const { at, earliest, latest, parkMinutes, minutes } = visit;
   return [
-    ...(soonest !== null && soonest > minutesOf(at) ? [`Nobody is there before ${clockOf(soonest)}.`] : []),
-    ...(earliest && minutesOf(at) < minutesOf(earliest) ? [`No way in before ${earliest}.`] : []),
-    ...(latest && endOf(visit) > minutesOf(latest) ? [`Out by ${latest}: it ends at ${clockOf(endOf(visit))}.`] : []),
+    ...(soonest !== null && soonest > minutesOf(at) ? [`No one on site before ${clockOf(soonest)}.`] : []),
+    ...(earliest && minutesOf(at) < minutesOf(earliest) ? [`No access before ${earliest}.`] : []),
+    ...(latest && endOf(visit) > minutesOf(latest) ? [`Leave by ${latest}: it ends at ${clockOf(endOf(visit))}.`] : []),
     ...(parkMinutes && minutes > parkMinutes
-      ? [`The van may stand ${parkMinutes} minutes, the visit takes ${minutes}.`]
+      ? [`Parking is limited to ${parkMinutes} minutes, the visit takes ${minutes}.`]
       : []),
   ];
 }

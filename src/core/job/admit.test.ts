@@ -78,7 +78,7 @@ describe('admission', () => {
     [
       'a way number twice',
       (s, _w, board) => s.say('way.added', { wayId: elsewhere, boardId: board, number: 1 }),
-      /taken on this board/,
+      /already used on this board/,
     ],
     [
       'a way on no board',
@@ -118,7 +118,7 @@ describe('admission', () => {
     [
       'a strike of a board with ways',
       (s) => s.say('entry.struck', { entryId: s.drafts[2]?.id ?? '', why: 'x' }),
-      /Ways stand/,
+      /This board has circuits/,
     ],
   ])('refuses %s', (_name, say, reason) => {
     const { s, way, board } = withWay();
@@ -163,7 +163,7 @@ describe('admission', () => {
     const added = s.drafts.find((draft) => draft.kind === 'way.added')?.id ?? '';
     s.read({ of: 'way', id: way }, zs, '0.4');
     s.say('entry.struck', { entryId: added, why: 'x' });
-    expect(refusal(s)).toMatch(/Readings or observations/);
+    expect(refusal(s)).toMatch(/readings, observations/);
   });
 
   it('does not strike an instrument or an isolation that readings name, until those are struck', () => {
@@ -188,7 +188,7 @@ describe('admission', () => {
     const reading = s.say('reading.taken', { ...bare, slot, instrumentId, isolationId });
     for (const entryId of [brought, begun]) {
       s.say('entry.struck', { entryId, why: 'x' });
-      expect(refusal(s)).toMatch(/Strike those first/);
+      expect(refusal(s)).toMatch(/Remove those first/);
       s.drafts.pop();
     }
     s.say('entry.struck', { entryId: reading, why: 'x' });
@@ -302,7 +302,7 @@ describe('admission', () => {
     expect(verdictOf(s).accepted).toBe(true);
     expect(fold(numbered(s.drafts)).documents[1]).toMatchObject({ replaces: first, summary: 'Sound.', signatures: [] });
     begin(third ?? '');
-    expect(refusal(s)).toMatch(/begun already/);
+    expect(refusal(s)).toMatch(/has been started/);
   });
 
   it('keeps isolation and links in order: nothing on a record that is not there or has ended, no link cleared twice', () => {
@@ -403,7 +403,7 @@ describe('points', () => {
     const reading = s.read({ of: 'point', id: pointId }, step2, '0.22');
     expect(verdictOf(s).accepted).toBe(true);
     s.say('entry.struck', { entryId: added, why: 'x' });
-    expect(refusal(s)).toMatch(/Readings stand on this point/);
+    expect(refusal(s)).toMatch(/This point has readings/);
     s.drafts.pop();
     s.say('entry.struck', { entryId: reading, why: 'wrong socket' });
     s.say('entry.struck', { entryId: added, why: 'x' });

@@ -26,14 +26,14 @@ export function whyNotRestored(
   answered: readonly string[],
 ): string | null {
   if (job.isolations.some(({ begun, ended }) => begun.scope.of === 'supply' && !ended))
-    return 'The isolation of the whole installation is still in force: end it, lock off and key back.';
+    return 'The isolation of the whole installation is still in force: end it: remove the lock, return the key.';
   for (const link of stillIn(job.links)) {
-    if (!mayStay(job, link)) return `${link.sort}, ${link.where}, is still in: take it out, or lock its way off.`;
-    if (!answered.includes(link.linkId)) return `${link.sort}, ${link.where}, is still in, and nobody answers for it.`;
+    if (!mayStay(job, link)) return `${link.sort}, ${link.where}, is still in: remove it, or lock its circuit off.`;
+    if (!answered.includes(link.linkId)) return `${link.sort}, ${link.where}, is still in, with no reason recorded.`;
   }
   const open = [...job.covers.values()].find(({ state }) => state === 'open');
   if (open)
-    return `${job.boards.get(open.boardId)?.name ?? 'A board'} is said to be open: cover it, blank it, or have somebody beside it.`;
+    return `${job.boards.get(open.boardId)?.name ?? 'A board'} is recorded as open: cover it, blank it, or keep it attended.`;
   return null;
 }
 

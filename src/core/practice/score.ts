@@ -104,7 +104,7 @@ function safety(house: House, { wrongs }: Visit): Mark {
   const kept = [...new Set(wrongs.map(({ caution }) => cautions[caution].rule))];
   return {
     part: 'safety',
-    what: 'Cautions kept',
+    what: 'Safety',
     got: worth.safety - lost,
     of: worth.safety,
     why: kept.length > 0 ? `Not kept: ${kept.join('; ')}.` : (house.type.cautions[0] ?? 'All kept.'),

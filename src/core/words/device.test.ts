@@ -17,7 +17,7 @@ describe('what a device is called', () => {
     ],
     ['Mozilla/5.0 (Windows NT 10.0; Win64) AppleWebKit/537 Chrome/140 Safari/537 Edg/140.0', 'Edge on Windows'],
     ['Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0', 'Firefox on Linux'],
-    ['curl/8.5', 'A device without a name'],
-    ['', 'A device without a name'],
+    ['curl/8.5', 'Unknown device'],
+    ['', 'Unknown device'],
   ])('%s', (agent, name) => expect(deviceOf(agent)).toBe(name));
 });

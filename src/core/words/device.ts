@@ -18,5 +18,5 @@ const firstOf = (agent: string, names: readonly (readonly [RegExp, string])[]) =
 /** What a device is called by the name its browser gives: "Chrome on Android". */
 export function deviceOf(agent: string): string {
   const [browser, system] = [firstOf(agent, browsers), firstOf(agent, systems)];
-  return browser && system ? `${browser} on ${system}` : (browser ?? system ?? 'A device without a name');
+  return browser && system ? `${browser} on ${system}` : (browser ?? system ?? 'Unknown device');
 }

@@ -25,7 +25,7 @@ const steps = {
     `The device does not protect this cable from overload: a smaller device is a quick fix on the day (${itemsNamed(pack, 'overload')}).`,
   'capacity.load-too-large': () =>
     'The load is more than the device carries: it will trip, or the load is not as described.',
-  'capacity.unknown': () => 'Work it out from the table for this cable, and note it.',
+  'capacity.unknown': () => 'Calculate it from the table for this cable, and record it.',
   'continuity.high': () => 'A loose joint, or a longer run than recorded.',
   'continuity.high-on-ring': () => 'A spur reads higher. Otherwise look for a loose terminal or wrong ends linked.',
   'continuity.low': () => 'Lower than the copper allows: a parallel path, a shorter run, or a wrong lead null.',
@@ -52,7 +52,7 @@ const steps = {
   'ir.bound-below-minimum': () => 'Repeat on a range that reaches the limit.',
   'ir.investigate': () => 'Find what brings it down: a load or neon left in, damp, or a damaged cable.',
   'leads.unknown': () => 'Null the leads and read again, or measure them and take them off.',
-  'leads.wrong': () => 'Null the leads anew, probes held together, and read again.',
+  'leads.wrong': () => 'Null the leads again, probes held together, and read again.',
   'ln-loop.below-supply': () => 'Read the L–N loop again, and Ipf at the origin with everything connected.',
   'ln-loop.above': () => 'A short between line and neutral would not be cleared in time: the RCD does not see it.',
   'metalwork.open': (pack) =>
@@ -61,7 +61,7 @@ const steps = {
   'polarity.reversed-circuit': (pack) =>
     `Correct it if it is quick and safe, then test again; otherwise code it (${itemsNamed(pack, 'polarity')}).`,
   'polarity.reversed-supply': (pack) =>
-    `STOP. Make nothing live. Tell the person in charge and call the distributor: C1 (${itemsNamed(pack, 'supply polarity')}).`,
+    `STOP. Energise nothing. Inform the person in charge and call the distributor: C1 (${itemsNamed(pack, 'supply polarity')}).`,
   'ra.above': () =>
     'The RCD would not disconnect in time: improve the electrode, or fit an RCD of a smaller residual current.',
   'ra.no-rcd': () => 'Describe the RCD that protects the installation.',
@@ -97,7 +97,7 @@ const steps = {
     `Clean and tighten the clamps, then test again; where it stays high it is no supplementary bonding (${itemsNamed(pack, 'supplementary bonding')}).`,
   'switching.wrong': (pack) =>
     `The switch stands in the neutral, or strappers are crossed: correct it if quick and safe, otherwise code it (${itemsNamed(pack, 'switching')}).`,
-  'function.fails': () => 'Put it right if quick and safe, then try it again; otherwise it is an observation.',
+  'function.fails': () => 'Fix it if quick and safe, then test again; otherwise record an observation.',
   'spd.spent': () => 'Renew the cartridge, or record it: nothing protects from surges meanwhile.',
   'touch-volts.above': () => 'STOP. Switch the circuit off and find the CPC: dead tests come first.',
   'supply.hands-off': (_, { means }) => means ?? 'Hands off. Call the distributor.',

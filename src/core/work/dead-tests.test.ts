@@ -221,7 +221,7 @@ describe('the plan of tests', () => {
     s.isolate('Ms Sedge', '4', null);
     expect(step('insulation')).toMatchObject({ state: 'ready', blockedBy: null });
     s.read(on, r1r2, '0.4');
-    expect(step('zs')).toMatchObject({ state: 'blocked', blockedBy: 'it is isolated, and nobody has made it live' });
+    expect(step('zs')).toMatchObject({ state: 'blocked', blockedBy: 'it is isolated and not recorded as live' });
     s.goLive('Ms Sedge');
     expect(step('zs')?.state).toBe('ready');
     s.say('link.made', { linkId: way, sort: 'L–CPC link', on, where: 'way 1', test: null });

@@ -142,8 +142,8 @@ describe('the walk', () => {
   });
   it('says why a place was not reached, or is refused', () => {
     const s = small();
-    expect(() => s.say('place.walked', { place: 'Loft', outcome: 'not reached', reason: ' ' })).toThrow(/Say why/);
-    expect(() => s.say('accessory.opened', { pointId: v7(), found: 'not opened', reason: null })).toThrow(/Say why/);
+    expect(() => s.say('place.walked', { place: 'Loft', outcome: 'not reached', reason: ' ' })).toThrow(/Enter/);
+    expect(() => s.say('accessory.opened', { pointId: v7(), found: 'not opened', reason: null })).toThrow(/Enter/);
   });
 });
 

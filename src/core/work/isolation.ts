@@ -55,7 +55,7 @@ export function isolationState(record: Proof): IsolationState {
   const cautions = [
     ...(begun.lockable ? [] : ['The device cannot be locked: choose another point of isolation.']),
     ...(begun.lockable && !begun.lock ? ['Lock it off and keep the key.'] : []),
-    ...(begun.notice ? [] : ['Post a notice.']),
+    ...(begun.notice ? [] : ['Fit a warning notice.']),
     ...(begun.doublePole
       ? []
       : [
@@ -72,7 +72,7 @@ export function isolationState(record: Proof): IsolationState {
     return answer(
       'lapsed',
       ended.why === 'restored'
-        ? 'Ended: the supply was restored. More dead tests want a new isolation.'
+        ? 'Ended: the supply was restored. Start a new isolation for more dead tests.'
         : `Lapsed: ${ended.why}. Repeat the whole procedure.`,
     );
 

@@ -75,7 +75,7 @@ function against(job: Job, id: string): string | null {
   if (id === 'links-out' && links[0]) return `${links.length} still in: ${links[0].sort}, ${links[0].where}.`;
   if (id === 'covers') {
     const open = [...job.covers.values()].find(({ state }) => state === 'open' || state === 'attended');
-    return open ? `${job.boards.get(open.boardId)?.name ?? 'A board'} is said to be open.` : null;
+    return open ? `${job.boards.get(open.boardId)?.name ?? 'A board'} is recorded as open.` : null;
   }
   if (id === 'locks-off' && job.isolations.some(({ ended }) => !ended)) return 'An isolation is still in force.';
   if (id === 'power-as-found' || id === 'rcds-up') {

@@ -3,7 +3,7 @@ import { draftEffect } from './limitation-effect';
 
 describe('what a report cannot say because of a limitation', () => {
   it.each([
-    ['Inspection: Loft', 'Of Loft nothing is said: a defect there would not be in this report.'],
+    ['Inspection: Loft', 'Loft is not covered: a defect there would not be in this report.'],
     [
       'Accessory not opened: Hall socket, way 3',
       'What is behind Hall socket, way 3 was not seen; what was measured on its circuit stands.',

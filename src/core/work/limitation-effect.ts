@@ -2,7 +2,7 @@ import type { Limitation } from '../job/kinds/limitation';
 
 /** Where a limitation says by its own words what it is of, what the report then cannot say. */
 const drafts: readonly (readonly [RegExp, (what: string) => string])[] = [
-  [/^Inspection: (.+)$/, (place) => `Of ${place} nothing is said: a defect there would not be in this report.`],
+  [/^Inspection: (.+)$/, (place) => `${place} is not covered: a defect there would not be in this report.`],
   [
     /^Accessory not opened: (.+)$/,
     (point) => `What is behind ${point} was not seen; what was measured on its circuit stands.`,

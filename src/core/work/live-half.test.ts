@@ -146,7 +146,7 @@ describe('going live', () => {
     expect(whetherLive(jobOf(s)).live).toBe(false);
   });
   it.each([
-    ['open', null, /said to be open/],
+    ['open', null, /recorded as open/],
     ['attended', 'Reading Ipf at the bars', /^$/],
     ['blanked', 'Cover broken', /^$/],
     ['on', null, /^$/],
@@ -161,23 +161,23 @@ describe('going live', () => {
     expect(attempt(s)).toMatch(/still in force/);
   });
   it.each<[LinkSort, RegExp]>([
-    ['L–CPC link', /take it out/],
-    ['ring cross-connection', /take it out/],
-    ['L+N link', /take it out/],
-    ['earthing conductor off', /take it out/],
-    ['bond off', /take it out/],
-    ['CPC off', /take it out/],
-    ['neutral off', /nobody answers/],
-    ['circuit opened', /nobody answers/],
+    ['L–CPC link', /remove it/],
+    ['ring cross-connection', /remove it/],
+    ['L+N link', /remove it/],
+    ['earthing conductor off', /remove it/],
+    ['bond off', /remove it/],
+    ['CPC off', /remove it/],
+    ['neutral off', /no reason recorded/],
+    ['circuit opened', /no reason recorded/],
   ])('is refused over %s', (sort, why) => {
     const { s, sockets } = house();
     const linkId = link(s, sort, sockets);
     expect(attempt(s)).toMatch(why);
-    if (/nobody/.test(why.source)) expect(attempt(s, [{ linkId, why: 'made safe in a box' }])).toBe('');
+    if (/no reason/.test(why.source)) expect(attempt(s, [{ linkId, why: 'made safe in a box' }])).toBe('');
     else expect(attempt(s, [{ linkId, why: 'I say so' }])).toMatch(why);
     // With the way locked off it may stay, answered for.
     switchTo(s, { of: 'way', id: sockets }, 'locked');
-    expect(attempt(s)).toMatch(/nobody answers/);
+    expect(attempt(s)).toMatch(/no reason recorded/);
     expect(attempt(s, [{ linkId, why: 'way 1 stays locked off' }])).toBe('');
     s.say('link.cleared', { linkId });
     expect(attempt(s)).toBe('');

@@ -15,7 +15,7 @@ export function inTheWayOfLive({ job }: Pick<JobView, 'job'>): readonly InTheWay
   const { live } = whetherLive(job);
   const links = stillIn(job.links).filter((link) => !mayStay(job, link));
   return [
-    ...(live ? [] : [{ what: 'It is isolated', matters: 'Nobody has yet made it live and said so.' }]),
+    ...(live ? [] : [{ what: 'It is isolated', matters: 'It is not recorded as live yet.' }]),
     ...links.map((link) => ({ what: `${link.sort}, ${link.where}`, matters: `${linkConsequence[link.sort]}.` })),
   ];
 }
@@ -34,7 +34,7 @@ export function inTheWayOn(view: JobView, way: Way): readonly InTheWay[] {
   const off = deadBecause(job, way);
   const links = stillIn(job.links).filter(({ on }) => on.of === 'way' && on.id === way.id);
   return [
-    ...(off ? [{ what: off, matters: 'Nothing is read on a dead circuit.' }] : []),
+    ...(off ? [{ what: off, matters: 'A live test needs a live circuit.' }] : []),
     ...links.map((link) => ({ what: `${link.sort}, ${link.where}`, matters: `${linkConsequence[link.sort]}.` })),
     ...(cpcProved(view, way)
       ? []

@@ -123,7 +123,7 @@ describe('the last walk', () => {
       ],
     });
     expect(says('links-out')).toMatch(/1 still in/);
-    expect(says('covers')).toMatch(/CU is said to be open/);
+    expect(says('covers')).toMatch(/CU is recorded as open/);
     expect(says('power-as-found')).toBe('Way 1 is off.');
     expect(says('rcds-up')).toBe('RCD 1 is tripped.');
     s.isolate('Ms Sedge', '4', null);

@@ -68,7 +68,7 @@ const usualSteps = (hasRings: boolean): readonly StepFrame[] => [
     where: 'origin',
     live: false,
     title: 'Earthing and bonding conductors',
-    first: 'Clamp for current, part one end, long lead nulled; reconnect.',
+    first: 'Clamp for current, disconnect one end, null the long lead; reconnect.',
   },
   {
     id: 'ring-ends',
@@ -127,7 +127,7 @@ const usualSteps = (hasRings: boolean): readonly StepFrame[] => [
     id: 'function',
     where: 'rooms',
     live: true,
-    title: 'Switches, isolators, alarms: tried by hand',
+    title: 'Switches, isolators, alarms: tested by hand',
     first: null,
     waitsFor: 'power',
   },
@@ -170,7 +170,7 @@ function liveSteps(view: JobView, ways: readonly Way[]): PlanStep[] {
     stillIn.length > 0
       ? `${stillIn.length} link${stillIn.length === 1 ? '' : 's'} or disconnection${stillIn.length === 1 ? '' : 's'} still in`
       : null;
-  const dead = whetherLive(job).live ? null : 'it is isolated, and nobody has made it live';
+  const dead = whetherLive(job).live ? null : 'it is isolated and not recorded as live';
   const unproved = ways.filter((way) => job.brief.school !== 'live-first' && !cpcProved(view, way));
   const cpc = unproved.length > 0 ? `CPC not proved on way ${unproved.map((way) => way.number).join(', ')}` : null;
   return stepsOf(view, ways, true).map(({ waitsFor, ...step }) => {

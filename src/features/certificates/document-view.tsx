@@ -28,7 +28,7 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
           Orange Ledger
         </Link>
         <Link href={`/jobs/${document.jobId}`} className="text-sm underline underline-offset-4">
-          The job it came from
+          Open job
         </Link>
       </header>
       <main className="space-y-6 pt-5">
@@ -49,7 +49,8 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
         {!intact && (
           <p role="alert" className="hatch border-2 border-ink p-3">
             <span className="block bg-sheet p-2 font-semibold">
-              × This is NOT as it was sealed. Do not hand it out. Its verification page says what was changed.
+              × This document has been altered since it was issued. Do not hand it out. Its verification page shows what
+              changed.
             </span>
           </p>
         )}
@@ -73,13 +74,13 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
         )}
         <div className="flex flex-wrap gap-3">
           <a className={linkLook('next')} href={`/api/documents/${document.id}/pdf`}>
-            Download the sealed PDF
+            Download PDF
           </a>
           <Link className={linkLook('plain')} href={verifyPath}>
             Verification page
           </Link>
           <form method="post" action={`/api/jobs/${document.jobId}/export`}>
-            <Button type="submit">Save the whole job as a file</Button>
+            <Button type="submit">Download job file</Button>
           </form>
         </div>
         {intact && <HandOver documentId={document.id} name={said('Client')} email={said('E-mail')} />}
@@ -90,10 +91,9 @@ export function DocumentView({ document, intact, verifyPath, today, hasDesk }: P
             Seal
           </h2>
           <p className="break-all text-sm">SHA-256 {document.documentHash}</p>
-          {intact && <p className="text-sm">✓ Checked against its ledger when this page was made.</p>}
+          {intact && <p className="text-sm">✓ Matches its record.</p>}
           <p className="text-sm text-faint">
-            Printed on every page. Whoever holds the document can have it checked at its verification page without
-            signing in.
+            Printed on every page. Anyone with the document can check it on its verification page, without signing in.
           </p>
         </section>
         {shown && <shown.Body model={document.model} closed={document.closed} />}

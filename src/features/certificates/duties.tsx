@@ -17,11 +17,11 @@ export function Duties({ duties, jobId, today, hasDesk }: Props) {
   return (
     <section aria-labelledby="duties">
       <h2 id="duties" className="border-b border-rule-strong pb-1 text-lg">
-        What follows, and by when
+        Next steps and deadlines
       </h2>
       {rented && (
         <p className="pt-2 text-sm text-faint">
-          A rented home: a help to memory, not law. Check the law where the property is.
+          Rented home: a reminder, not legal advice. Check the law where the property is.
         </p>
       )}
       <ul>
@@ -43,10 +43,10 @@ export function Duties({ duties, jobId, today, hasDesk }: Props) {
                 {each.duty === 'building-control' && (
                   <span className="flex gap-4 text-sm">
                     <a className="underline underline-offset-4" href={`/api/documents/${each.issueId}/notice`}>
-                      Notice on paper
+                      Printed notice
                     </a>
                     <a className="underline underline-offset-4" href={`/api/documents/${each.issueId}/notice?as=data`}>
-                      As data
+                      Data file
                     </a>
                   </span>
                 )}

@@ -53,7 +53,7 @@ export function DutyMet({ jobId, documentId, duty, what, today }: Props) {
         >
           <FormField label="Done on" value={on} onChange={(event) => setOn(event.target.value)} />
           <FormField
-            label="To whom, how, under which number"
+            label="Sent to, method, reference"
             value={note}
             onChange={(event) => setNote(event.target.value)}
           />
@@ -80,7 +80,7 @@ export function GiveNotice({ issueId }: { issueId: string }) {
   };
   return (
     <Button disabled={busy} onClick={() => void give()}>
-      {busy ? 'Giving notice…' : 'Give notice'}
+      {busy ? 'Sending…' : 'Send notice'}
     </Button>
   );
 }

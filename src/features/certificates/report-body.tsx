@@ -77,7 +77,7 @@ function PutRight({ closing }: { closing: Closing | undefined }) {
   if (!closing) return null;
   return (
     <span className="block text-sm font-semibold">
-      ✓ Put right under{' '}
+      ✓ Fixed under{' '}
       <Link className="underline underline-offset-4" href={`/documents/${closing.issueId}`}>
         {closing.number}
       </Link>

@@ -71,7 +71,7 @@ function Said({
       </dl>
       {remedies.length > 0 && (
         <>
-          <h3 className="pt-3 text-base">Puts right</h3>
+          <h3 className="pt-3 text-base">Fixes</h3>
           <ul className="text-sm">
             {remedies.map((remedy) => (
               <li key={remedy}>{remedy}</li>

@@ -46,7 +46,7 @@ export function ClientList({ visits, atNone }: Props) {
         {clients.length > 5 && (
           <input
             type="search"
-            aria-label="Only with"
+            aria-label="Search"
             placeholder="Name, number or address"
             value={asked}
             onChange={(event) => setAsked(event.target.value)}
@@ -55,14 +55,14 @@ export function ClientList({ visits, atNone }: Props) {
         )}
         {clients.length + places.length === 0 && (
           <p className="mt-4 border-y border-rule py-10 text-center">
-            Nobody yet. Opening a job tells the ledger of its client and its address.
+            No clients yet. A new job adds its client and address here.
           </p>
         )}
         {shown.slice(0, mostShown).map(({ client, places }) => (
           <Group key={client?.id ?? 'none'} client={client} places={places} visitOf={visitOf} />
         ))}
         {shown.length > mostShown && (
-          <p className="pt-4 text-sm text-faint">{shown.length - mostShown} more: type a few letters above.</p>
+          <p className="pt-4 text-sm text-faint">{shown.length - mostShown} more: search above.</p>
         )}
         {shown.length === 0 && asked && <p className="py-6 text-faint">Nobody has “{asked}” with them.</p>}
       </div>
@@ -91,14 +91,14 @@ function Group({
               {client.name}
             </Link>
           ) : (
-            'No client said'
+            'No client'
           )}
         </h2>
         <p className="text-sm text-faint">
           {[client?.sort && clientWords[client.sort], client?.telephone, client?.email].filter(Boolean).join(', ')}
         </p>
       </div>
-      {places.length === 0 && <p className="py-2 text-sm text-faint">No installation of theirs is known.</p>}
+      {places.length === 0 && <p className="py-2 text-sm text-faint">No installation yet.</p>}
       <ul className="[&>li:last-child]:border-b-0">
         {places.map((place) => (
           <InstallationRow key={place.id} installation={place} visit={visitOf.get(place.id) ?? null} />
@@ -114,7 +114,7 @@ function TakeUp({ count }: { count: number }) {
   const [pending, start] = useTransition();
   return (
     <p className="margin-line mt-3 flex flex-wrap items-center gap-3 pl-3 text-sm">
-      {count} job{count === 1 ? '' : 's'} of before belong to no installation yet.
+      {count} job{count === 1 ? '' : 's'} not yet linked to an installation.
       <Button
         disabled={pending}
         onClick={() =>
@@ -124,7 +124,7 @@ function TakeUp({ count }: { count: number }) {
           })
         }
       >
-        {pending ? 'Putting…' : 'Put each to the one at its address'}
+        {pending ? 'Linking…' : 'Link each by its address'}
       </Button>
     </p>
   );
@@ -143,8 +143,8 @@ function AddClient() {
   };
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Add a client</Button>
-      <Dialog open={open} onOpenChange={setOpen} title="Add a client">
+      <Button onClick={() => setOpen(true)}>Add client</Button>
+      <Dialog open={open} onOpenChange={setOpen} title="Add client">
         <form
           className="space-y-3"
           onSubmit={(event) => {
@@ -154,7 +154,7 @@ function AddClient() {
         >
           <FormField label="Name" value={name} onChange={(event) => setName(event.currentTarget.value)} />
           <Button type="submit" look="next" disabled={!name.trim()} className="w-full">
-            Add them
+            Save client
           </Button>
         </form>
       </Dialog>

@@ -36,15 +36,15 @@ export function ClientPage({
     <>
       <FirmSending title={client.name} />
       <div className="grid gap-x-10 gap-y-8 pt-2 lg:grid-cols-[2fr_3fr]">
-        <section aria-label="Particulars">
+        <section aria-label="Details">
           <EntryField
             label="Name"
             shown={client.name}
-            parse={(text) => (text.trim() ? asLine(text) : { ok: false, problem: 'A client has a name.' })}
+            parse={(text) => (text.trim() ? asLine(text) : { ok: false, problem: 'Enter a name.' })}
             commit={(name) => name && say({ name })}
           />
           <ChoiceField
-            label="Is"
+            label="Type"
             value={client.sort}
             options={clientSorts.map((value) => ({ value, label: clientWords[value] }))}
             commit={(sort) => say({ sort })}
@@ -69,16 +69,14 @@ export function ClientPage({
             shown={client.address}
             parse={asText}
             commit={(address) => say({ address: address ?? '' })}
-            hint="Where letters and invoices go. Papers issued before keep what they carried."
+            hint="For letters and invoices. Issued documents do not change."
           />
         </section>
         <section aria-labelledby="places">
           <h2 id="places" className="border-b border-rule-strong pb-1 text-xl">
             Installations <span className="text-base text-faint">{places.length}</span>
           </h2>
-          {places.length === 0 && (
-            <p className="py-2 text-faint">None yet: a job opened for them tells the ledger of one.</p>
-          )}
+          {places.length === 0 && <p className="py-2 text-faint">None yet. A new job for this client adds one.</p>}
           <ul>
             {places.map((place) => (
               <InstallationRow key={place.id} installation={place} visit={visitOf.get(place.id) ?? null} />

@@ -45,14 +45,14 @@ export function InstallationPage({ installationId, visits, neighbours, children 
         </p>
       )}
       <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-[2fr_3fr]">
-        <section aria-label="Particulars">
+        <section aria-label="Details">
           <EntryField
             label="Address"
             lines={2}
             shown={place.address}
-            parse={(text) => (text.trim() ? asText(text) : { ok: false, problem: 'An installation is somewhere.' })}
+            parse={(text) => (text.trim() ? asText(text) : { ok: false, problem: 'Enter an address.' })}
             commit={(address) => address && say({ address })}
-            hint="Papers issued before keep the address they carried."
+            hint="Issued documents do not change."
           />
           <EntryField
             label="Premises"
@@ -67,12 +67,12 @@ export function InstallationPage({ installationId, visits, neighbours, children 
             commit={(clientId) => say({ clientId })}
           />
           <EntryField
-            label="Getting in"
+            label="Access"
             lines={2}
             shown={place.access}
             parse={asText}
             commit={(access) => say({ access: access ?? '' })}
-            hint="Who lets in, where the key is, dogs, the loft hatch."
+            hint="Contact, keys, dogs, loft hatch."
           />
           <EntryField
             label="Parking"
@@ -99,7 +99,7 @@ export function InstallationPage({ installationId, visits, neighbours, children 
                     {visit.document} {visit.documentNumber ?? visit.reference}
                   </Link>
                   <span className="block text-sm text-faint">
-                    {visit.codes || 'nothing coded'}
+                    {visit.codes || 'no observations'}
                     {visit.dueOn && `; next due ${showDay(visit.dueOn)}`}
                   </span>
                 </span>
@@ -152,14 +152,14 @@ function Here({
     <Row id="position" label="Where">
       <div className="flex flex-wrap items-center gap-3">
         <span className={at ? '' : 'text-faint'}>
-          {at ? `${at.north.toFixed(4)}, ${at.east.toFixed(4)}` : 'by its postcode, roughly'}
+          {at ? `${at.north.toFixed(4)}, ${at.east.toFixed(4)}` : 'from its postcode, approximate'}
         </span>
         <Button look="quiet" onClick={() => void whereThisIs().then((here) => here && say(here))}>
-          <LocateFixed size={16} aria-hidden /> It is here
+          <LocateFixed size={16} aria-hidden /> Use my location
         </Button>
         {at && (
           <Button look="quiet" onClick={() => say(null)}>
-            Forget it
+            Clear location
           </Button>
         )}
       </div>

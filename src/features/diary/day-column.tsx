@@ -52,7 +52,7 @@ export function DayColumn({ day, today, visits, open, carry, layOut, late, isLoo
         </h2>
         <p className="text-xs text-faint">{totals(plan)}</p>
       </div>
-      {visits.length === 0 && <p className="px-1 py-2 text-sm text-faint">nothing booked</p>}
+      {visits.length === 0 && <p className="px-1 py-2 text-sm text-faint">No visits</p>}
       <ol>
         {plan.parts.map((part) => (
           <Part
@@ -109,7 +109,7 @@ function Part({
     <li className="grid grid-cols-[3rem_1fr] gap-x-2 px-1 py-0.5 text-xs text-faint">
       <span>{part.at}</span>
       <span>
-        {part.is === 'lunch' ? 'lunch' : 'on the way'} {showMinutes(part.minutes)}
+        {part.is === 'lunch' ? 'lunch' : 'travel'} {showMinutes(part.minutes)}
         {part.is === 'travel' && (howWords[part.how] ?? '')}
       </span>
     </li>
@@ -161,7 +161,7 @@ function VisitRow({
               <>
                 {' '}
                 <Link href={`/jobs/${visit.jobId}`} className="whitespace-nowrap text-ink underline underline-offset-2">
-                  go to it
+                  Open job
                 </Link>
               </>
             )}

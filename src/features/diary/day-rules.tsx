@@ -25,7 +25,7 @@ export function DayRules() {
   );
   return (
     <div>
-      {clock('Starts at the first door', 'startsAt')}
+      {clock('First visit at', 'startsAt')}
       {clock('Ends', 'endsAt')}
       <EntryField
         label="Lunch"
@@ -36,9 +36,9 @@ export function DayRules() {
         commit={(lunchMinutes) => say({ lunchMinutes: lunchMinutes ?? 0 })}
       />
       {clock('Lunch from', 'lunchFrom')}
-      {clock('Lunch begun by', 'lunchTo')}
+      {clock('Lunch by', 'lunchTo')}
       <EntryField
-        label="Reports a day, at most"
+        label="Most reports a day"
         inputMode="numeric"
         shown={String(day.mostReports)}
         parse={asNumber(1, 6, true)}
@@ -48,14 +48,14 @@ export function DayRules() {
         <span>
           {day.home
             ? `The day begins and ends at ${day.home.north.toFixed(3)}, ${day.home.east.toFixed(3)}.`
-            : 'Where the day begins and ends is not known: the way there and back is not counted.'}
+            : 'No start location: travel from and back to it is not counted.'}
         </span>
         <Button look="quiet" onClick={() => void whereThisIs().then((home) => home && say({ home }))}>
-          <LocateFixed size={16} aria-hidden /> It is here
+          <LocateFixed size={16} aria-hidden /> Use my location
         </Button>
         {day.home && (
           <Button look="quiet" onClick={() => say({ home: null })}>
-            Forget it
+            Clear location
           </Button>
         )}
       </div>

@@ -82,12 +82,12 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
     <>
       <FirmSending title={week ? `Week of ${dayAndMonth(monday)}` : `From today, ${dayAndMonth(today)}`}>
         <Select
-          label="Whose week"
+          label="Person"
           value={whose}
           onChange={setWhose}
           options={[
             ...peopleWithAccess(firm).map(({ id, name }) => ({ value: id, label: name })),
-            { value: nobody, label: 'Nobody named yet' },
+            { value: nobody, label: 'Not assigned' },
           ]}
         />
         {canUndo && (
@@ -96,7 +96,7 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
           </Button>
         )}
         <Button look="next" onClick={() => setEditing('new')}>
-          Book a visit
+          Book visit
         </Button>
       </FirmSending>
       <nav aria-label="Weeks" className="flex items-center gap-2 py-2">
@@ -119,7 +119,7 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
         </Link>
         <span className="flex-1" />
         <Button look="quiet" onClick={() => setSheet('rules')}>
-          How a day goes
+          Working hours
         </Button>
         <Button look="quiet" onClick={() => setSheet('calendars')}>
           Other calendars
@@ -142,7 +142,7 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
                 visits={on(day)}
                 open={setEditing}
                 carry={carry}
-                layOut={() => apply(laidOut(on(day), day, planner), `${showDay(day)} is laid out.`)}
+                layOut={() => apply(laidOut(on(day), day, planner), `${showDay(day)} is re-planned.`)}
                 isLoose={laidOut(on(day), day, planner).length > 0}
                 late={() => setLate(true)}
               />
@@ -150,14 +150,14 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
           </div>
         </DndContext>
         <p className="pt-3 text-xs text-faint max-md:hidden">
-          Drag a visit by its grip, or with it in focus press Alt and an arrow: to the day before or after, sooner or
-          later. The day it goes to is laid out anew.
+          Drag a visit by its handle, or focus it and press Alt with an arrow key: left or right for another day, up or
+          down for earlier or later. That day is re-planned.
         </p>
       </div>
       <Dialog
         open={editing !== null}
         onOpenChange={(open) => !open && setEditing(null)}
-        title={editing === 'new' ? 'Book a visit' : 'A visit'}
+        title={editing === 'new' ? 'Book visit' : 'Visit'}
       >
         {editing !== null && (
           <VisitForm
@@ -190,7 +190,7 @@ export function DiaryPage({ week, today: servedOn, jobs, past }: Props) {
           }}
         />
       </Dialog>
-      <Dialog open={sheet === 'rules'} onOpenChange={() => setSheet(null)} title="How a day goes">
+      <Dialog open={sheet === 'rules'} onOpenChange={() => setSheet(null)} title="Working hours">
         <DayRules />
       </Dialog>
       <Dialog open={late} onOpenChange={setLate} title="Running late">

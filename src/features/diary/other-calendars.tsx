@@ -45,8 +45,8 @@ function Out() {
         Your visits in another calendar
       </h3>
       <p className="py-1 text-sm text-faint">
-        An address your other calendar reads from time to time. Whoever has it can read your visits; a new one stops the
-        one before. It is shown once.
+        An address your other calendar can read. Anyone who has it can read your visits. A new address stops the old
+        one. It is shown once.
       </p>
       {address ? (
         <p className="margin-line break-all pl-3 text-sm font-semibold" data-testid="feed">
@@ -54,7 +54,7 @@ function Out() {
         </p>
       ) : (
         <Button disabled={pending} onClick={() => void make()}>
-          Make an address
+          Create address
         </Button>
       )}
     </section>
@@ -69,12 +69,12 @@ function In({ personId, take }: Props) {
     setRead(null);
     setProblem(null);
     if (!file) return;
-    if (file.size > mostBytes) return setProblem('Larger than 1 MB: nothing was read.');
+    if (file.size > mostBytes) return setProblem('Larger than 1 MB. Nothing was imported.');
     try {
       const { readCalendar } = await import('./read-calendar');
       setRead(readCalendar(await file.text()));
     } catch {
-      setProblem('That is no calendar file (.ics), or it is broken: nothing was read.');
+      setProblem('This is not a readable calendar file (.ics). Nothing was imported.');
     }
   };
   const fresh = read?.found.filter(({ visitId }) => !firm.visits.has(visitId)) ?? [];
@@ -100,7 +100,9 @@ function In({ personId, take }: Props) {
         Visits from another calendar
       </h3>
       <label className="block py-1 text-sm">
-        <span className="block pb-1 text-faint">A calendar file (.ics). What was read before is not booked twice.</span>
+        <span className="block pb-1 text-faint">
+          A calendar file (.ics). Visits already booked are not booked twice.
+        </span>
         <FileField accept=".ics,text/calendar" take={(file) => void open(file ?? undefined)} />
       </label>
       {problem && (
@@ -135,7 +137,7 @@ function In({ personId, take }: Props) {
             className="mt-2 w-full"
             disabled={entries.length === 0}
             onClick={() => {
-              if (take(entries)) toast(`${entries.length} booked. Undo takes all of them back.`);
+              if (take(entries)) toast(`${entries.length} booked. Undo removes all of them.`);
             }}
           >
             Book {entries.length === 0 ? 'none' : `these ${entries.length}`}

@@ -31,9 +31,9 @@ export function RunningLate({ visits, move }: Props) {
     <div className="space-y-3">
       <div className="grid gap-3 sm:grid-cols-[1fr_10rem]">
         <div className="space-y-1">
-          <span className="block text-sm font-semibold">Which one goes on longer</span>
+          <span className="block text-sm font-semibold">Visit running over</span>
           <Select
-            label="Which one goes on longer"
+            label="Visit running over"
             className="min-h-10 w-full"
             value={visitId}
             onChange={setVisitId}
@@ -41,7 +41,7 @@ export function RunningLate({ visits, move }: Props) {
           />
         </div>
         <FormField
-          label="By minutes"
+          label="Minutes over"
           inputMode="numeric"
           value={minutes}
           onChange={(event) => setMinutes(event.currentTarget.value)}
@@ -52,7 +52,7 @@ export function RunningLate({ visits, move }: Props) {
           × {problem}
         </p>
       ))}
-      {by > 0 && told.length === 0 && <p className="text-sm">Nobody after it has to wait: nothing moves.</p>}
+      {by > 0 && told.length === 0 && <p className="text-sm">No later visit is affected.</p>}
       {told.length > 0 && (
         <>
           <h3 className="text-lg">Ring {told.length === 1 ? 'one' : `these ${told.length}`}</h3>
@@ -60,7 +60,7 @@ export function RunningLate({ visits, move }: Props) {
             {told.map(({ visit, was, at, message, wrong }) => (
               <li key={visit.id} className="space-y-1 border-t border-rule py-2">
                 <p>
-                  <strong>{visit.contact || 'Nobody is named'}</strong>, {was} becomes <strong>{at}</strong>
+                  <strong>{visit.contact || 'No contact'}</strong>, {was} becomes <strong>{at}</strong>
                 </p>
                 {wrong.map((problem) => (
                   <p key={problem} className="text-sm font-semibold">
@@ -73,11 +73,11 @@ export function RunningLate({ visits, move }: Props) {
                   onClick={() =>
                     void navigator.clipboard.writeText(message).then(
                       () => toast('Copied.'),
-                      () => toast('It could not be copied here: select it.'),
+                      () => toast('Could not copy. Select the text.'),
                     )
                   }
                 >
-                  Copy the message
+                  Copy message
                 </Button>
               </li>
             ))}

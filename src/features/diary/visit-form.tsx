@@ -44,15 +44,15 @@ const maybeClock = z.string().transform((text, context) => {
 });
 const minutes = (least: number, most: number) =>
   z.coerce
-    .number('How many minutes?')
+    .number('Enter minutes.')
     .int('Whole minutes.')
     .min(least, `${least} minutes at least.`)
     .max(most, `${most} minutes at most.`);
 const chosen = z.string().transform((id) => (id === none ? null : id));
 
 const fields = z.object({
-  what: line.min(1, 'Say what it is.'),
-  day: z.iso.date('On which day?'),
+  what: line.min(1, 'Enter a title.'),
+  day: z.iso.date('Enter a day.'),
   at: clockText,
   minutes: minutes(5, 720),
   personId: chosen,
@@ -165,7 +165,7 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
           'jobId',
           'Job',
           [
-            { value: none, label: 'none opened yet' },
+            { value: none, label: 'no job yet' },
             ...jobs.map(({ jobId: value, reference, siteAddress }) => ({
               value,
               label: `${reference} ${siteAddress.split('\n')[0]}`,
@@ -177,13 +177,13 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
           'installationId',
           'Installation',
           [
-            { value: none, label: 'none known yet' },
+            { value: none, label: 'none yet' },
             ...places.map(({ id, address }) => ({ value: id, label: address.split('\n').join(', ') })),
           ],
           takeInstallation,
         )}
-        <FormField label="What" problem={errors.what?.message} {...register('what')} />
-        {list('document', 'It is', kinds)}
+        <FormField label="Title" problem={errors.what?.message} {...register('what')} />
+        {list('document', 'Type', kinds)}
       </div>
       <div className="grid items-start gap-3 sm:grid-cols-[auto_1fr_1fr_1fr]">
         <div className="space-y-1">
@@ -206,10 +206,10 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
             </p>
           )}
         </div>
-        <FormField label="At" problem={errors.at?.message} {...register('at')} />
+        <FormField label="Start" problem={errors.at?.message} {...register('at')} />
         <FormField label="Minutes" inputMode="numeric" problem={errors.minutes?.message} {...register('minutes')} />
-        {list('personId', 'Who', [
-          { value: none, label: 'nobody yet' },
+        {list('personId', 'Person', [
+          { value: none, label: 'not assigned' },
           ...peopleWithAccess(firm).map(({ id, name }) => ({ value: id, label: name })),
         ])}
       </div>
@@ -222,23 +222,23 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
               {size.circuits} circuits, {size.points} points
               {job && job.circuits > 0 ? ' as recorded' : ' as such a home usually has'};{' '}
               {proposed.from === 0
-                ? 'no job of yours to learn from yet'
-                : `learned from ${proposed.from} job${proposed.from === 1 ? '' : 's'} of yours`}
+                ? 'no earlier jobs to learn from'
+                : `from ${proposed.from} job${proposed.from === 1 ? '' : 's'} of yours`}
             </span>
           </span>
-          <Button onClick={() => setValue('minutes', String(proposed.siteMinutes))}>Take it</Button>
+          <Button onClick={() => setValue('minutes', String(proposed.siteMinutes))}>Use estimate</Button>
         </p>
       )}
       <div className="grid items-start gap-3 sm:grid-cols-4">
         <FormField
-          label="In from"
+          label="Access from"
           placeholder="any time"
           problem={errors.earliest?.message}
           {...register('earliest')}
         />
-        <FormField label="Out by" placeholder="any time" problem={errors.latest?.message} {...register('latest')} />
+        <FormField label="Leave by" placeholder="any time" problem={errors.latest?.message} {...register('latest')} />
         <FormField
-          label="Parking, minutes"
+          label="Parking limit, minutes"
           placeholder="no limit"
           inputMode="numeric"
           problem={errors.parkMinutes?.message}
@@ -259,9 +259,9 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
           <Confirm
             trigger={<Button look="quiet">Cancel visit</Button>}
             title={`Cancel ${visit.what}?`}
-            what="It leaves the diary. Nobody on site is told by this: ring them."
+            what="It is removed from the diary. People on site are not notified: call them."
             act="Cancel visit"
-            onConfirm={() => cancel('called off')}
+            onConfirm={() => cancel('cancelled')}
           />
         )}
       </div>

@@ -7,9 +7,9 @@ import { requireAsker } from '../../server/who';
 
 const letter = z.object({
   about: line.min(1),
-  to: z.email('Give an e-mail address.').max(200),
-  subject: line.min(1, 'Say what it is about.'),
-  text: paragraph.min(1, 'Nothing is written.'),
+  to: z.email('Enter an e-mail address.').max(200),
+  subject: line.min(1, 'Enter a subject.'),
+  text: paragraph.min(1, 'Enter a message.'),
 });
 
 /** Sends a reminder as it was read over. */

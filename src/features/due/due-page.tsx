@@ -25,7 +25,7 @@ type Props = {
 const sortWords: Readonly<Record<DueSort, string>> = {
   inspection: 'Inspections',
   duty: 'Duties',
-  finding: 'Findings',
+  finding: 'Observations',
   snag: 'Snags',
   draft: 'Drafts',
   calibration: 'Instruments',
@@ -53,14 +53,14 @@ export function DuePage({ items, within, today, firm }: Props) {
           </span>
         </h1>
         <Select
-          label="How far ahead"
+          label="Period"
           value={within}
           onChange={(to) => router.push(`/due?within=${to}`)}
           options={horizons.map((value) => ({ value, label: horizonWords[value] }))}
         />
         {present.length > 1 && (
           <ToggleGroup
-            label="Which sort"
+            label="Type"
             value={sort}
             onChange={setSort}
             choices={[
@@ -70,7 +70,7 @@ export function DuePage({ items, within, today, firm }: Props) {
           />
         )}
         <ToggleGroup
-          label="Shown as"
+          label="View"
           value={view}
           onChange={setView}
           choices={[
@@ -83,7 +83,7 @@ export function DuePage({ items, within, today, firm }: Props) {
         <MonthOfDue items={shown} today={today} />
       ) : shown.length === 0 ? (
         <p className="border-y border-rule py-10 text-center">
-          Nothing is due {horizonWords[within]}. Inspections, duties and calibration come here by themselves.
+          Nothing is due {horizonWords[within]}. Inspections, duties and calibrations appear here automatically.
         </p>
       ) : (
         <ul>
@@ -92,7 +92,7 @@ export function DuePage({ items, within, today, firm }: Props) {
           ))}
         </ul>
       )}
-      <Dialog open={about !== null} onOpenChange={() => setAbout(null)} title="A reminder">
+      <Dialog open={about !== null} onOpenChange={() => setAbout(null)} title="Reminder">
         {about && (
           <ReminderForm
             about={about.key}

@@ -24,11 +24,11 @@ export function MonthOfDue({ items, today }: { readonly items: readonly DueItem[
   return (
     <section aria-label="Month">
       <div className="flex items-center gap-2 pb-2">
-        <Button aria-label="The month before" className="px-2" onClick={() => setMonth(monthAfter(month, -1))}>
+        <Button aria-label="Previous month" className="px-2" onClick={() => setMonth(monthAfter(month, -1))}>
           <ChevronLeft size={18} aria-hidden />
         </Button>
         <h2 className="min-w-44 text-center text-lg">{showDay(`${month}-01`).slice(2)}</h2>
-        <Button aria-label="The month after" className="px-2" onClick={() => setMonth(monthAfter(month, 1))}>
+        <Button aria-label="Next month" className="px-2" onClick={() => setMonth(monthAfter(month, 1))}>
           <ChevronRight size={18} aria-hidden />
         </Button>
       </div>

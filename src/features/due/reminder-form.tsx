@@ -43,11 +43,11 @@ export function ReminderForm({ about, to, draft, done }: Props) {
       }}
     >
       <FormField label="To" type="email" placeholder="their e-mail address" {...field('to')} />
-      <FormField label="About" {...field('subject')} />
-      <FormField label="Letter" lines={10} {...(field('text') as object)} />
+      <FormField label="Subject" {...field('subject')} />
+      <FormField label="Message" lines={10} {...(field('text') as object)} />
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button type="submit" look="next" disabled={sending} className="w-full">
-        {sending ? 'Sending…' : 'Send it'}
+        {sending ? 'Sending…' : 'Send'}
       </Button>
     </form>
   );

@@ -17,32 +17,31 @@ type Props = {
   choose: (finding: Finding) => void;
 };
 
-/** Typical findings that fit what is being written; for one of them the questions that decide, and the code they come to. */
+/** Typical observations that fit what is being written; for one of them the questions that decide, and the code they come to. */
 export function CodeAdvice({ findings, chosen, item, what, answers, answer, choose }: Props) {
   if (chosen)
     return <Reasoning finding={chosen} proposal={adviseCode(chosen, answers)} answers={answers} answer={answer} />;
   if (findings === 'unreadable')
     return (
       <p className="text-sm text-faint">
-        Typical findings could not be read on this device: open this page once with the network. Write your own and
-        choose its code.
+        Typical observations are not on this device yet. Open this page once while online, or write your own.
       </p>
     );
   if (findings === 'loading')
     return (
       <p role="status" className="text-sm text-faint">
-        Opening the typical findings…
+        Loading typical observations…
       </p>
     );
   const fitting = findingsFor(findings, what, item);
   if (fitting.length === 0)
     return (
       <p className="text-sm text-faint">
-        Choose an item or begin to write, and typical findings with their usual code appear here.
+        Choose an item or start typing to see typical observations with their usual code.
       </p>
     );
   return (
-    <ul aria-label="Typical findings" className="border-y border-rule text-sm">
+    <ul aria-label="Typical observations" className="border-y border-rule text-sm">
       {fitting.map((finding) => (
         <li key={finding.id}>
           <button

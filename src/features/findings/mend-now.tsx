@@ -35,13 +35,13 @@ export function MendNow({ observation }: { observation: Observation }) {
     const measure = finders.find((each) => measureKey(each) === found);
     const money = readMoney(price);
     if (!money.ok) return setProblem(money.problem);
-    if (minutes.trim() !== '' && !/^[1-9]\d{0,3}$/.test(minutes.trim())) return setProblem('Minutes: a whole number.');
+    if (minutes.trim() !== '' && !/^[1-9]\d{0,3}$/.test(minutes.trim())) return setProblem('Enter whole minutes.');
     const spent = {
       parts: parts.trim() || null,
       minutes: minutes.trim() === '' ? null : Number(minutes),
       pricePence: money.value,
       // The observation tells of it.
-      leftOut: 'told with its observation',
+      leftOut: 'printed with its observation',
     };
     const outcome = append([
       { kind: 'observation.remedied', body: { observationId: id, how: how.trim(), on: day.day } },
@@ -73,7 +73,7 @@ export function MendNow({ observation }: { observation: Observation }) {
         open={open}
         onOpenChange={setOpen}
         title={`Observation ${observation.number}, fixed during inspection`}
-        description="What was found and its code stay on the report, with how it was put right beside them."
+        description="The observation and its code stay on the report, with how it was fixed."
       >
         <form
           noValidate
@@ -94,10 +94,10 @@ export function MendNow({ observation }: { observation: Observation }) {
                 value={found}
                 onChange={setFound}
                 options={[
-                  { value: byLooking, label: 'looking: no test is repeated' },
+                  { value: byLooking, label: 'visual check: no test to repeat' },
                   ...finders.map((each) => ({
                     value: measureKey(each),
-                    label: `${(tests.on('point', each) ?? tests.on('way', each))?.name ?? each.test}: it and those before it are due again`,
+                    label: `${(tests.on('point', each) ?? tests.on('way', each))?.name ?? each.test}: repeat it and those before it`,
                   })),
                 ]}
               />

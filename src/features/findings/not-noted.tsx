@@ -21,7 +21,7 @@ export function NotNoted() {
   return (
     <section aria-labelledby="not-noted" className="py-3">
       <h2 id="not-noted" className="font-sans text-base font-semibold">
-        Read, and not written down yet
+        Failed readings without an observation
       </h2>
       <ul>
         {left.map(({ slot, judgement, found: { wayId, ...begins } }) => {
@@ -39,7 +39,7 @@ export function NotNoted() {
                 <span className="block text-sm text-faint">{judgement.working.at(-1)}</span>
               </JobLink>
               <span aria-hidden className="self-center text-sm font-semibold underline underline-offset-4">
-                Write it
+                Add observation
               </span>
             </li>
           );

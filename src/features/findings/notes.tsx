@@ -67,8 +67,8 @@ function OneNote({ note, say }: { note: Note; say: (entry: NewJobEntry) => boole
           }}
         >
           <input
-            aria-label={`What it came to: ${note.what}`}
-            placeholder="What it came to"
+            aria-label={`Outcome: ${note.what}`}
+            placeholder="Outcome"
             maxLength={200}
             value={how}
             onChange={(event) => setHow(event.target.value)}
@@ -82,11 +82,9 @@ function OneNote({ note, say }: { note: Note; say: (entry: NewJobEntry) => boole
       {!isSealed && !note.settled && (
         <Button
           look="quiet"
-          onClick={() =>
-            say({ kind: 'entry.struck', body: { entryId: note.entryId, why: 'No longer to be remembered' } })
-          }
+          onClick={() => say({ kind: 'entry.struck', body: { entryId: note.entryId, why: 'No longer needed' } })}
         >
-          Strike
+          Strike out
         </Button>
       )}
     </li>
@@ -105,7 +103,7 @@ function Write({ say }: { say: (entry: NewJobEntry) => boolean }) {
   };
   return (
     <form
-      aria-label="Make a note"
+      aria-label="Add note"
       className="space-y-2 pt-3"
       onSubmit={(event) => {
         event.preventDefault();

@@ -52,7 +52,7 @@ function Places({ places, onChange }: { places: readonly string[]; onChange: (pl
                 aria-label={`Not in ${place}`}
                 onClick={() => onChange(places.filter((each) => each !== place))}
               >
-                Take out
+                Remove
               </Button>
             </li>
           ))}
@@ -175,7 +175,7 @@ export function ObservationForm({
     const question = `Which code: ${[what.trim(), where.trim()].filter(Boolean).join(', ')}? I would give ${code ?? ''}.`;
     const body = { questionId: v7(), what: question.slice(0, 4000), where: null };
     const outcome = append([{ kind: 'question.asked', body }]);
-    toast(outcome.ok ? 'It is under “Ask now”: send it from there.' : outcome.reason);
+    toast(outcome.ok ? 'Saved under “Ask now”. Send it from there.' : outcome.reason);
   };
   const orNone = { setValueAs: (text: string | null) => text?.trim() || null };
   return (
@@ -187,7 +187,7 @@ export function ObservationForm({
       className="margin-line h-fit scroll-mt-28 space-y-2 pl-4 lg:sticky lg:top-36 lg:row-span-3"
     >
       <h2 id="writing" className="text-lg">
-        {id ? 'Change the observation' : 'Write an observation'}
+        {id ? 'Edit observation' : 'Add observation'}
       </h2>
       <CodeAdvice
         findings={findings}
@@ -224,7 +224,7 @@ export function ObservationForm({
                 value={field.value ?? none}
                 onChange={(chosen) => field.onChange(chosen === none ? null : chosen)}
                 options={[
-                  { value: none, label: 'none fits' },
+                  { value: none, label: 'none' },
                   ...definition.schedule(pack).map((row) => ({ value: row.item, label: `${row.item} ${row.confirm}` })),
                 ]}
               />
@@ -284,7 +284,7 @@ export function ObservationForm({
         {differs &&
           heard.map((reason) => (
             <Button key={reason} look="quiet" className="text-left" onClick={() => setValue('codeReason', reason)}>
-              Take: {reason}
+              Use: {reason}
             </Button>
           ))}
         {code && what.trim() && (
@@ -294,13 +294,13 @@ export function ObservationForm({
         )}
         {warning && warned === warning && (
           <p role="alert" className="mt-1 border-l-4 border-ink pl-2 text-sm">
-            <strong>{tooHigh ? 'Often coded too high.' : 'Often coded too low.'}</strong> {warning} Press once more to
-            keep {code}.
+            <strong>{tooHigh ? 'Often coded too high.' : 'Often coded too low.'}</strong> {warning} Press again to save{' '}
+            {code}.
           </p>
         )}
         {code === 'C1' && (
           <p className="border-l-4 border-ink pl-2 text-sm font-semibold">
-            Tell the person in charge at once, ask before isolating, and leave a dated danger notice. The code stays on
+            Inform the person in charge at once. Ask before isolating. Leave a dated danger notice. The code stays on
             the report after making safe.
           </p>
         )}
@@ -324,7 +324,7 @@ export function ObservationForm({
             Cancel
           </Button>
         )}
-        <span className="text-sm text-faint">{lacking.length > 0 && `Still: ${lacking.join(', ')}`}</span>
+        <span className="text-sm text-faint">{lacking.length > 0 && `Still to enter: ${lacking.join(', ')}`}</span>
       </div>
     </form>
   );

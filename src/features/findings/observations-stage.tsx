@@ -70,18 +70,18 @@ function Findings({ query }: { query: URLSearchParams }) {
   };
   const strike = (observation: Observation) => {
     const outcome = append([
-      { kind: 'entry.struck', body: { entryId: observation.entryId, why: 'Not an observation after all' } },
+      { kind: 'entry.struck', body: { entryId: observation.entryId, why: 'Not an observation' } },
     ]);
-    toast(outcome.ok ? `Observation ${observation.number} struck. Undo brings it back.` : outcome.reason);
+    toast(outcome.ok ? `Observation ${observation.number} struck out. Undo restores it.` : outcome.reason);
   };
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem] lg:grid-rows-[auto_auto_1fr]">
       <section aria-labelledby="findings">
         <h1 id="findings" className="border-b border-rule-strong pb-1 text-xl">
-          Findings
+          Observations
         </h1>
         <PicturesOnTheirWay pictures={pictures} />
-        {job.observations.length === 0 && <p className="py-3 text-faint">None written yet.</p>}
+        {job.observations.length === 0 && <p className="py-3 text-faint">No observations yet.</p>}
         <NotNoted />
         <ol>
           {job.observations.map((observation) => {
@@ -115,10 +115,10 @@ function Findings({ query }: { query: URLSearchParams }) {
                   {!isSealed && (
                     <p className="-ml-1 flex flex-wrap gap-x-4">
                       <Button look="quiet" onClick={() => edit(observation)}>
-                        Change
+                        Edit
                       </Button>
                       <Button look="quiet" onClick={() => strike(observation)}>
-                        Strike
+                        Strike out
                       </Button>
                       <MendNow observation={observation} />
                       <Mend observation={observation} />
@@ -153,7 +153,7 @@ function StruckObservations() {
   );
   if (struck.length === 0) return null;
   return (
-    <ul aria-label="Struck observations" className="pt-3 text-sm text-faint">
+    <ul aria-label="Struck-out observations" className="pt-3 text-sm text-faint">
       {struck.map((entry) => {
         const strike = job.strikes.get(entry.id);
         return (
@@ -176,7 +176,7 @@ function RemedyStands({ observation }: { observation: Observation }) {
   if (remedied)
     return (
       <p className="text-sm font-semibold">
-        ✓ Remedied during the inspection, {showDay(remedied.on)}: {remedied.how}
+        ✓ Fixed during the inspection, {showDay(remedied.on)}: {remedied.how}
       </p>
     );
   if (!remedy) return null;
@@ -184,7 +184,7 @@ function RemedyStands({ observation }: { observation: Observation }) {
     <p className="text-sm font-semibold">
       {remedy.issued ? (
         <>
-          ✓ Put right under{' '}
+          ✓ Fixed under{' '}
           <Link className="underline underline-offset-4" href={`/documents/${remedy.issued.body.issueId}`}>
             {remedy.issued.body.number}
           </Link>
@@ -192,9 +192,9 @@ function RemedyStands({ observation }: { observation: Observation }) {
         </>
       ) : (
         <>
-          Being put right: {remedy.kind}{' '}
+          Remedial work in progress: {remedy.kind}{' '}
           <Button look="quiet" onClick={() => (choose(remedy.id), go(jobAddress(jobId)))}>
-            Turn to it
+            Open document
           </Button>
         </>
       )}
@@ -211,7 +211,7 @@ function Mend({ observation }: { observation: Observation }) {
     const documentId = v7();
     const way = observation.wayId ? job.ways.get(observation.wayId) : undefined;
     const description = [
-      `Put right: ${observation.what}`,
+      `Fix: ${observation.what}`,
       whereOf(observation),
       way ? `circuit ${way.number} ${way.description ?? ''}`.trim() : '',
     ]
@@ -226,7 +226,7 @@ function Mend({ observation }: { observation: Observation }) {
           kind: 'MWC',
           ...editionOf(document),
           covers: null,
-          because: `Puts right observation ${observation.number}`,
+          because: `Fixes observation ${observation.number}`,
           replaces: null,
         },
       },

@@ -49,14 +49,14 @@ export function Questions({ pictures }: { pictures: ReturnType<typeof usePicture
           }}
         >
           <FormField
-            label="One question, as they will read it"
+            label="Your question, as they will read it"
             placeholder="May I switch everything off for an hour?"
             maxLength={500}
             value={what}
             onChange={(event) => setWhat(event.target.value)}
           />
           <Button type="submit" className="min-h-10 max-md:min-h-11">
-            Ask it
+            Ask
           </Button>
         </form>
       )}
@@ -93,7 +93,7 @@ function One({
         },
       },
     ]) &&
-    toast('Noted as an agreed limitation.');
+    toast('Saved as an agreed limitation.');
   return (
     <li className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1.5">
       <span className="min-w-0 flex-1">
@@ -103,7 +103,7 @@ function One({
             <strong>{[answerWords[answered.answer], answered.words].filter(Boolean).join('. ')}</strong>{' '}
             <span className="text-faint">
               {answered.by}, {showMoment(new Date(answered.at))}
-              {answered.outside ? ', by link' : ', as they said it'}
+              {answered.outside ? ', by link' : ', in person or by phone'}
             </span>
           </span>
         ) : (
@@ -114,13 +114,13 @@ function One({
       {!isSealed && !answered && (
         <>
           <Button look="quiet" onClick={() => setOpen(true)}>
-            Send or note the answer
+            Send, or enter the answer
           </Button>
           <Button
             look="quiet"
-            onClick={() => say([{ kind: 'entry.struck', body: { entryId, why: 'Not to be asked any more' } }])}
+            onClick={() => say([{ kind: 'entry.struck', body: { entryId, why: 'No longer needed' } }])}
           >
-            Strike
+            Strike out
           </Button>
           <Dialog open={open} onOpenChange={setOpen} title={what}>
             {open && <Ways question={question} say={say} done={() => setOpen(false)} />}
@@ -154,8 +154,8 @@ function Ways({
   const [problem, setProblem] = useState<string | null>(null);
   const { links, look } = useLinks(question.questionId, made);
   const note = () => {
-    if (!by.trim()) return setProblem('Say who answered.');
-    if (!answer || (answer === 'in words' && !words.trim())) return setProblem('Say what the answer was.');
+    if (!by.trim()) return setProblem('Enter who answered.');
+    if (!answer || (answer === 'in words' && !words.trim())) return setProblem('Enter the answer.');
     const body = {
       questionId: question.questionId,
       answer,
@@ -168,10 +168,10 @@ function Ways({
   return (
     <div className="space-y-4">
       <section className="space-y-2">
-        <h3 className="font-semibold">By a link that works once, for three days</h3>
-        {unsent > 0 && <p className="text-sm">The question waits here until there is a network.</p>}
+        <h3 className="font-semibold">By a link that works once, for 3 days</h3>
+        {unsent > 0 && <p className="text-sm">The question is sent when you are online.</p>}
         <LinkForm
-          act="Make the link"
+          act="Create link"
           make={async (fields) => {
             const answer = await askByLinkAction({ jobId, questionId: question.questionId }, fields);
             setMade((count) => count + 1);
@@ -188,7 +188,7 @@ function Ways({
           note();
         }}
       >
-        <h3 className="font-semibold">As they said it, there or by telephone</h3>
+        <h3 className="font-semibold">Answered in person or by phone</h3>
         <FormField label="Who answered" maxLength={200} value={by} onChange={(event) => setBy(event.target.value)} />
         <ToggleGroup
           label="Answer"
@@ -198,7 +198,7 @@ function Ways({
         />
         <FormField label="Words" maxLength={1000} value={words} onChange={(event) => setWords(event.target.value)} />
         {problem && <FormProblem>{problem}</FormProblem>}
-        <Button type="submit">Note the answer</Button>
+        <Button type="submit">Save answer</Button>
       </form>
     </div>
   );

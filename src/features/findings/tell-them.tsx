@@ -99,8 +99,8 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
   const [drawn, setDrawn] = useState<Told['drawn']>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const record = () => {
-    if (!who.trim()) return setProblem('Say who was told.');
-    if (isDanger && !isolate) return setProblem('Say what came of asking to isolate.');
+    if (!who.trim()) return setProblem('Enter who was informed.');
+    if (isDanger && !isolate) return setProblem('Enter whether isolation was permitted.');
     if (receipt === 'signed' && !drawn) return setProblem('Signed, but nothing was drawn.');
     const outcome = append([
       {
@@ -126,7 +126,7 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
   return (
     <>
       <Button look={again ? 'quiet' : 'plain'} onClick={() => setOpen(true)} className="max-md:min-h-11">
-        {again ? 'Told again' : isDanger ? 'Tell whoever is in charge' : 'Tell the distributor'}
+        {again ? 'Inform again' : isDanger ? 'Inform person in charge' : 'Report to distributor'}
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title={title}>
         <form
@@ -139,21 +139,21 @@ function Tell({ observation, to, again }: { observation: Observation; to: ToldTo
         >
           <p className="border-l-4 border-ink pl-2 text-sm">
             {isDanger
-              ? 'Tell them now, in plain words. Ask before isolating; keep people away until it is safe. The code stays on the report.'
-              : 'Break no seal and open nothing of theirs. Report it by telephone; this keeps when and under which reference.'}
+              ? 'Inform them now, in plain words. Ask before isolating. Keep people away until it is safe. The code stays on the report.'
+              : 'Do not break seals or open their equipment. Report it by phone, then enter when and the reference.'}
           </p>
           <FormField
-            label={isDanger ? 'Who was told, and as what' : 'Who took the report'}
+            label={isDanger ? 'Person informed and role' : 'Person who took the report'}
             maxLength={200}
             value={who}
             onChange={(event) => setWho(event.target.value)}
           />
           {isDanger ? (
             <>
-              <Choice label="May it be isolated" value={isolate} choices={isolateAnswers} onChange={setIsolate} />
+              <Choice label="Permission to isolate" value={isolate} choices={isolateAnswers} onChange={setIsolate} />
               <FormField
                 lines={2}
-                label="Made safe: how"
+                label="How it was made safe"
                 maxLength={1000}
                 value={madeSafe}
                 onChange={(event) => setMadeSafe(event.target.value)}
@@ -190,7 +190,7 @@ function Notice({ observation }: { observation: Observation }) {
   const { warning, facts, advice } = dangerLetter(view, view.firm, observation);
   const words = new Set(['Where', 'What was found', 'At', 'Circuit', 'Why it is dangerous']);
   return (
-    <section aria-label="What is signed for" className="border-2 border-ink p-3 text-sm">
+    <section aria-label="Signing for" className="border-2 border-ink p-3 text-sm">
       <p className="text-base font-semibold">{warning}</p>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3">
         {facts

@@ -39,7 +39,7 @@ export function BeginForm() {
         <NameField register={register} errors={errors} />
         <FormField
           label="Position"
-          hint="As it stands beneath your signature."
+          hint="Printed under your signature."
           problem={errors.position?.message}
           {...register('position')}
         />

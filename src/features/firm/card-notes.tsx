@@ -69,7 +69,7 @@ export function CardNotes({ record }: { record: Record }) {
         />
         <input
           aria-label="How it is set"
-          placeholder="how it is set on ours"
+          placeholder="how to set ours"
           maxLength={400}
           className="min-h-10 min-w-48 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
           value={note}

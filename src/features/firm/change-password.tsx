@@ -31,21 +31,21 @@ export function ChangePassword() {
         ? unanswered().problem
         : error.status === 429
           ? 'Too many tries. Wait a minute, then try again.'
-          : 'That is not your password as it is now: nothing was changed.';
+          : 'Wrong password. Nothing was changed.';
     setSaid({ wrong: true, text });
   });
   return (
     <form aria-label="Change your password" noValidate onSubmit={(event) => void change(event)} className="space-y-3">
       <h2 className="border-b border-rule-strong pb-1 text-xl">Password</h2>
       <FormField
-        label="As it is now"
+        label="Current password"
         type="password"
         autoComplete="current-password"
         problem={errors.current?.message}
         {...register('current')}
       />
       <FormField
-        label="The new one"
+        label="New password"
         type="password"
         autoComplete="new-password"
         hint="Ten characters or more."
@@ -53,7 +53,7 @@ export function ChangePassword() {
         {...register('next')}
       />
       <FormField
-        label="The new one again"
+        label="New password again"
         type="password"
         autoComplete="new-password"
         problem={errors.again?.message}
@@ -62,7 +62,7 @@ export function ChangePassword() {
       {said?.wrong && <FormProblem>{said.text}</FormProblem>}
       {said && !said.wrong && <p role="status">{said.text}</p>}
       <Button type="submit" disabled={isSubmitting}>
-        Change the password
+        Change password
       </Button>
     </form>
   );

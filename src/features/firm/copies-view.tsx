@@ -8,29 +8,29 @@ export function CopiesView({ copies, mayRemove }: { readonly copies: Copies; rea
   const { years, past, removed } = copies;
   return (
     <>
-      <h1 className="pt-4 text-2xl">Copies kept</h1>
+      <h1 className="pt-4 text-2xl">Retention</h1>
       <div className="space-y-8 pt-4">
         <section aria-labelledby="past">
           <h2 id="past" className="border-b border-rule-strong pb-1 text-xl">
-            Past keeping <span className="text-base text-faint">{past.length}</span>
+            Retention period over <span className="text-base text-faint">{past.length}</span>
           </h2>
           <p className="py-2 text-sm text-faint">
-            Last document more than {years} years old. Nothing is removed automatically; set a longer time on the page
-            of the firm.
+            Last document more than {years} years old. Nothing is removed automatically. Change the period under
+            Company.
           </p>
-          {past.length === 0 && <p className="border-t border-rule py-2">Nothing: every job is to be kept.</p>}
+          {past.length === 0 && <p className="border-t border-rule py-2">No jobs.</p>}
           <ul>
             {past.map((job) => (
               <li key={job.jobId} className="flex flex-wrap items-center gap-3 border-t border-rule py-2">
                 <span className="min-w-0 flex-1">
                   <strong>{job.reference}</strong> {job.siteAddress.replaceAll('\n', ', ')}
                   <span className="block text-sm text-faint">
-                    {job.number ?? 'never issued'}, {showMoment(job.lastPaper)}
-                    {job.saved ? ', saved as it stands' : ''}
+                    {job.number ?? 'not issued'}, {showMoment(job.lastPaper)}
+                    {job.saved ? ', downloaded' : ''}
                   </span>
                 </span>
                 <form method="post" action={`/api/jobs/${job.jobId}/export`}>
-                  <Button type="submit">Save as a file</Button>
+                  <Button type="submit">Download</Button>
                 </form>
                 {mayRemove && <RemoveJob jobId={job.jobId} reference={job.reference} />}
               </li>

@@ -21,11 +21,10 @@ export function Editions({ record }: { record: Record }) {
   return (
     <section aria-labelledby="editions">
       <h2 id="editions" className="pb-1 text-xl">
-        Editions of your own
+        Custom editions
       </h2>
       <p className="border-b border-rule pb-2 text-sm text-faint">
-        Where you work to an edition that is not held here: name it and enter what differs. Every document under it says
-        so.
+        To work to an edition that is not listed, name it and enter the differences. Documents under it say so.
       </p>
       {[...editions.values()].map((edition) => (
         <OneEdition key={edition.editionId} edition={edition} tell={tell} record={record} />
@@ -38,7 +37,7 @@ export function Editions({ record }: { record: Record }) {
 const words = (row: OwnEdition['rows'][number]): string =>
   row.of === 'figure'
     ? `${row.figure}: ${row.value}`
-    : `${row.schedule} ${row.item}: ${row.confirm ?? 'taken out of the schedule'}`;
+    : `${row.schedule} ${row.item}: ${row.confirm ?? 'removed from the schedule'}`;
 
 type OneProps = {
   readonly edition: OwnEdition;
@@ -67,7 +66,7 @@ function OneEdition({ edition, tell, record }: OneProps) {
               </span>
               <Button
                 look="quiet"
-                aria-label={`Take out ${words(row)}`}
+                aria-label={`Remove ${words(row)}`}
                 onClick={() => tell({ ...edition, rows: rows.filter((_, at) => at !== index) })}
               >
                 <Trash2 size={15} aria-hidden />
@@ -79,7 +78,7 @@ function OneEdition({ edition, tell, record }: OneProps) {
       </Disclosure>
       <div className="flex flex-wrap items-end gap-2 pt-1">
         <ReadFile
-          label={`Read the differences of ${title} from a file`}
+          label={`Import the differences of ${title} from a file`}
           take={(file) => tell({ ...file, editionId })}
         />
         <Button
@@ -87,10 +86,10 @@ function OneEdition({ edition, tell, record }: OneProps) {
             saveFile(`${edition.shortTitle}.json`, 'application/json', JSON.stringify({ format, ...rest }, null, 2))
           }
         >
-          Save as a file
+          Download
         </Button>
         <Button look="quiet" onClick={() => record({ kind: 'edition.withdrawn', body: { editionId } })}>
-          No longer work to it
+          Stop using
         </Button>
       </div>
     </div>
@@ -119,7 +118,7 @@ function AddFigure({ edition, tell }: Omit<OneProps, 'record'>) {
         ]);
         const why = next.success
           ? whyNotEdition({ rows: next.data, title: edition.title }, base)
-          : 'Give the value in plain digits, and where it comes from.';
+          : 'Enter the value in digits, and its source.';
         setProblem(why ?? undefined);
         if (why || !next.success || !tell({ ...edition, rows: next.data })) return;
         setFigure('');
@@ -132,7 +131,7 @@ function AddFigure({ edition, tell }: Omit<OneProps, 'record'>) {
         list={list}
         value={figure}
         onChange={(event) => setFigure(event.target.value)}
-        hint={held === undefined ? 'Type a part of its name.' : `Now ${held}`}
+        hint={held === undefined ? 'Type part of its name.' : `Now ${held}`}
       />
       <datalist id={list}>
         {[...figures].map(([name, is]) => (
@@ -172,11 +171,11 @@ function NameEdition({ tell }: { readonly tell: (edition: OwnEdition) => boolean
       }}
     >
       <FormField label="Edition and amendment" value={title} onChange={(event) => setTitle(event.target.value)} />
-      <FormField label="In short" value={shortTitle} onChange={(event) => setShortTitle(event.target.value)} />
+      <FormField label="Short name" value={shortTitle} onChange={(event) => setShortTitle(event.target.value)} />
       <Button type="submit" disabled={!title.trim() || !shortTitle.trim()}>
-        Name it
+        Add edition
       </Button>
-      <ReadFile label="Read an edition from a file" take={(file) => tell({ ...file, editionId: v7() })} />
+      <ReadFile label="Import edition" take={(file) => tell({ ...file, editionId: v7() })} />
     </form>
   );
 }
@@ -193,20 +192,20 @@ function ReadFile({ label, take }: FileProps) {
     try {
       raw = JSON.parse(text);
     } catch {
-      return setProblem('That is no JSON file of at most 200 kB: nothing was taken.');
+      return setProblem('This is not a JSON file of at most 200 kB. Nothing was imported.');
     }
     const parsed = ownEditionFile.safeParse(raw);
     const first = parsed.error?.issues[0];
     if (!parsed.success)
-      return setProblem(`${first?.path.join('.') ?? ''}: ${first?.message ?? ''}. Nothing was taken.`);
+      return setProblem(`${first?.path.join('.') ?? ''}: ${first?.message ?? ''}. Nothing was imported.`);
     const { format: _format, ...edition } = parsed.data;
     const why = whyNotEdition(edition, editionPack(edition.basedOn));
-    setProblem(why && `${why} Nothing was taken.`);
+    setProblem(why && `${why} Nothing was imported.`);
     if (!why) take(edition);
   };
   return (
     <label className="inline-flex flex-col text-sm font-semibold">
-      From a file
+      Import from a file
       <input
         type="file"
         accept="application/json,.json"

@@ -1,21 +1,21 @@
 import * as z from 'zod';
 import { roles } from '../../core/ledger/actor';
 
-const needed = (what: string) => z.string().trim().min(1, `Give ${what}.`).max(200, 'At most 200 characters.');
+const needed = (what: string) => z.string().trim().min(1, `Enter ${what}.`).max(200, 'At most 200 characters.');
 const optional = z.string().trim().max(200, 'At most 200 characters.');
 const email = z
   .string()
   .trim()
   .toLowerCase()
   .max(200, 'At most 200 characters.')
-  .pipe(z.email('Give an e-mail address like name@example.org.'));
+  .pipe(z.email('Enter an e-mail address like name@example.org.'));
 
 const password = z
   .string()
   .min(10, 'At least ten characters: three or four words are easy to keep.')
   .max(120, 'At most 120 characters.');
 
-export const signInFields = z.object({ email, password: z.string().min(1, 'Give your password.').max(200) });
+export const signInFields = z.object({ email, password: z.string().min(1, 'Enter your password.').max(200) });
 
 /** The six digits an app shows; people type them with a gap. */
 export const appCode = z
@@ -35,7 +35,7 @@ export const beginFields = z.object({
   telephone: optional,
   firmEmail: optional,
   name: needed('your name'),
-  position: needed('the position your signature carries'),
+  position: needed('your position'),
   email,
   password,
 });
@@ -47,16 +47,16 @@ export type JoinFields = z.infer<typeof joinFields>;
 /** Somebody asked to join, and what they are to be. */
 export const inviteFields = z.object({
   name: needed('their name'),
-  position: needed('the position their signature carries'),
+  position: needed('their position'),
   roles: z.array(z.enum(roles)).min(1, 'Choose at least one.').max(roles.length),
 });
 export type InviteFields = z.infer<typeof inviteFields>;
 
 export const passwordFields = z
   .object({
-    current: z.string().min(1, 'Give your password as it is now.').max(200),
+    current: z.string().min(1, 'Enter your current password.').max(200),
     next: password,
     again: z.string(),
   })
-  .refine(({ next, again }) => next === again, { path: ['again'], message: 'The two do not match.' });
+  .refine(({ next, again }) => next === again, { path: ['again'], message: 'The passwords do not match.' });
 export type PasswordFields = z.infer<typeof passwordFields>;

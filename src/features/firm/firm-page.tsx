@@ -46,7 +46,7 @@ export function FirmPage() {
 
 const demanded = (what: string) => (text: string) =>
   text.trim() === ''
-    ? { ok: false as const, problem: `Every document carries ${what}: it cannot be empty.` }
+    ? { ok: false as const, problem: `Every document shows ${what}: it cannot be empty.` }
     : asText(text);
 
 function Particulars({ record }: { record: Record }) {
@@ -55,7 +55,7 @@ function Particulars({ record }: { record: Record }) {
   return (
     <section aria-labelledby="particulars">
       <h2 id="particulars" className="pb-1 text-xl">
-        What documents carry
+        Company details on documents
       </h2>
       <EntryField
         label="Name"
@@ -83,7 +83,7 @@ function Particulars({ record }: { record: Record }) {
         shown={particulars.email ?? ''}
         parse={asLine}
         commit={(email) => say({ email: email ?? '' })}
-        hint="Documents issued before keep what they carried."
+        hint="Issued documents do not change."
       />
       <Logo logo={particulars.logo ?? ''} take={(logo) => say({ logo })} />
     </section>
@@ -98,7 +98,7 @@ function Defaults({ record }: { record: Record }) {
   return (
     <section aria-labelledby="defaults">
       <h2 id="defaults" className="pb-1 text-xl">
-        What a new job begins with
+        Defaults for new jobs
       </h2>
       <ChoiceField
         label="Edition worked to"
@@ -121,16 +121,16 @@ function Defaults({ record }: { record: Record }) {
         commit={(samplingPercent) => say({ samplingPercent })}
       />
       <EntryField
-        label="Insulation looked into"
+        label="Investigate insulation below"
         unit="MΩ"
         inputMode="decimal"
         shown={defaults.investigateBelowMegohms ? String(defaults.investigateBelowMegohms) : ''}
         parse={asNumber(1, 1000)}
         commit={(investigateBelowMegohms) => say({ investigateBelowMegohms })}
-        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. 2 MΩ where nothing is said."
+        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. Default 2 MΩ."
       />
       <EntryField
-        label="Copies kept"
+        label="Retention"
         unit="years"
         inputMode="numeric"
         shown={defaults.keepYears ? String(defaults.keepYears) : ''}
@@ -138,7 +138,7 @@ function Defaults({ record }: { record: Record }) {
         commit={(keepYears) => say({ keepYears })}
         hint={
           <>
-            After the last document of a job; {leastYearsKept} unless set.{' '}
+            After the last document of a job; {leastYearsKept} by default.{' '}
             <Link href="/firm/copies" className="underline underline-offset-4">
               What is past that
             </Link>

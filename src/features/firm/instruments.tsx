@@ -35,7 +35,7 @@ export function Instruments({ record }: { record: Record }) {
       <h2 id="instruments" className="border-b border-rule-strong pb-1 text-xl">
         Instruments
       </h2>
-      {held.length === 0 && <p className="py-3 text-faint">None yet: a report names what it was measured with.</p>}
+      {held.length === 0 && <p className="py-3 text-faint">No instruments yet. A report names those used.</p>}
       <ul>
         {held.map((instrument) => (
           <li key={instrument.id} className="border-b border-rule py-2">
@@ -49,21 +49,21 @@ export function Instruments({ record }: { record: Record }) {
               </span>
               <span className="ml-auto">
                 <Confirm
-                  trigger={<Button look="quiet">Retire</Button>}
-                  title={`Retire ${instrument.name}, ${instrument.serial}?`}
-                  what="It can no longer be brought to a job. What was read with it stays as it was."
+                  trigger={<Button look="quiet">Withdraw</Button>}
+                  title={`Withdraw ${instrument.name}, ${instrument.serial}?`}
+                  what="It can no longer be used on a job. Its readings do not change."
                   act="Withdraw from use"
                   onConfirm={() =>
                     record({
                       kind: 'instrument.retired',
-                      body: { instrumentId: instrument.id, why: 'No longer in use' },
+                      body: { instrumentId: instrument.id, why: 'Withdrawn' },
                     })
                   }
                 />
               </span>
             </div>
             {doubtsOf(firm, instrument.id).some(({ until }) => until === null) && (
-              <p className="text-sm font-semibold">✗ Not known to be sound: see what leans on it.</p>
+              <p className="text-sm font-semibold">✗ Out of tolerance: see readings in doubt.</p>
             )}
             <Calibration instrument={instrument} record={record} />
           </li>
@@ -118,13 +118,13 @@ function AddInstrument({ record }: { record: Record }) {
   });
   return (
     <form
-      aria-label="Add an instrument"
+      aria-label="Add instrument"
       className="grid items-start gap-3 pt-3 sm:grid-cols-2"
       noValidate
       onSubmit={(event) => void add(event)}
     >
       <div className="flex flex-col gap-1">
-        <span className="text-sm font-semibold">Sort</span>
+        <span className="text-sm font-semibold">Type</span>
         <Controller
           control={control}
           name="sort"
@@ -140,17 +140,17 @@ function AddInstrument({ record }: { record: Record }) {
         />
       </div>
       <FormField
-        label="Called"
-        placeholder="as the sort"
+        label="Name"
+        placeholder="same as the type"
         {...register('name', { setValueAs: (name: string) => name.trim() })}
       />
       <FormField
         label="Serial number"
         {...register('serial', { setValueAs: (serial: string) => serial.trim() })}
-        problem={formState.errors.serial && 'The serial number tells it from others like it.'}
+        problem={formState.errors.serial && 'Enter the serial number.'}
       />
       <Button type="submit" className="min-h-10 justify-self-start sm:mt-6">
-        Add the instrument
+        Save instrument
       </Button>
     </form>
   );

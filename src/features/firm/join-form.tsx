@@ -31,7 +31,7 @@ export function JoinForm({ token, name }: { token: string; name: string }) {
       <SignInFields register={register} errors={errors} />
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
-        {isSubmitting ? 'Joining…' : 'Join the firm'}
+        {isSubmitting ? 'Joining…' : 'Join'}
       </Button>
     </form>
   );

@@ -21,7 +21,7 @@ export function Logo({ logo, take }: { logo: string; take: (logo: string) => voi
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <Row id={id} label="Logo" hint="At the head of the first page. Made small here; on white.">
+    <Row id={id} label="Logo" hint="Shown at the top of the first page, on white.">
       <div className="flex flex-wrap items-center gap-3">
         {logo && (
           // eslint-disable-next-line @next/next/no-img-element -- a small picture out of the ledger, not a file to fetch
@@ -37,13 +37,13 @@ export function Logo({ logo, take }: { logo: string; take: (logo: string) => voi
             event.target.value = '';
             if (!file) return;
             const text = await made(file);
-            setProblem(text ? null : 'That file is no picture this browser can read: PNG, JPEG or WebP is wanted.');
+            setProblem(text ? null : 'This file cannot be read. Use PNG, JPEG or WebP.');
             if (text) take(text);
           }}
         />
         {logo && (
           <Button look="quiet" onClick={() => take('')}>
-            Take it off
+            Remove logo
           </Button>
         )}
       </div>

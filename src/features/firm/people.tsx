@@ -27,7 +27,7 @@ import { unanswered } from './unanswered';
 const roleWords: { [R in Role]: string } = {
   inspector: 'inspector: tests, records, signs',
   supervisor: 'supervisor: authorises, runs the firm',
-  office: 'office: clients, sites, briefs',
+  office: 'office: clients, sites, job details',
 };
 
 /** Who works for the firm and what each may do. Supervisors ask people in and end their access. */
@@ -53,7 +53,7 @@ export function People() {
               {may && (
                 <span className="ml-auto flex gap-3">
                   <Button look="quiet" onClick={() => setEditing(editing === person.id ? null : person.id)}>
-                    Change
+                    Edit
                   </Button>
                   {person.id !== me.id && <EndAccess person={person} />}
                 </span>
@@ -62,7 +62,7 @@ export function People() {
             {editing === person.id && person.id !== me.id && <RemoveTwoSteps person={person} />}
             {editing === person.id && (
               <PersonForm
-                act="Keep"
+                act="Save"
                 start={person}
                 send={async (fields) => {
                   const done = await describePersonAction(person.id, fields).catch(unanswered);
@@ -77,7 +77,7 @@ export function People() {
           <li key={invitation.invitationId} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
             <span className="font-semibold">{invitation.fields.name}</span>
             <span className="text-sm text-faint">
-              asked in as {invitation.fields.roles.join(', ')}; the link holds until{' '}
+              invited as {invitation.fields.roles.join(', ')}; link valid until{' '}
               {showDay(invitation.expiresOn.slice(0, 10))}
             </span>
             {may && <Withdraw id={invitation.invitationId} />}
@@ -85,7 +85,7 @@ export function People() {
         ))}
       </ul>
       {may && <TwoStepOfSupervisors asks={firm.twoStepOfSupervisors} />}
-      {may ? <Invite /> : <p className="pt-3 text-sm text-faint">A supervisor asks people in.</p>}
+      {may ? <Invite /> : <p className="pt-3 text-sm text-faint">Only a supervisor can invite people.</p>}
     </section>
   );
 }
@@ -144,7 +144,7 @@ function EndAccess({ person }: { person: Person }) {
           Remove access
         </Button>
       }
-      title={`End ${person.name}'s access?`}
+      title={`Remove access for ${person.name}?`}
       what="They are signed out everywhere at once and cannot sign in again. What they recorded and signed stays theirs."
       act="Remove access"
       onConfirm={() =>
@@ -191,7 +191,7 @@ function Invite() {
         </div>
       )}
       <PersonForm
-        act="Make the link"
+        act="Create link"
         start={{ name: '', position: '', roles: ['inspector'] }}
         clears
         send={async (fields) => {

@@ -22,27 +22,25 @@ export function PriceList({ record }: { record: Record }) {
         Prices
       </h2>
       <EntryField
-        label="An hour of work"
+        label="Hourly rate"
         unit="£"
         inputMode="decimal"
         shown={hourPence === null || hourPence === undefined ? '' : showMoney(hourPence).slice(1)}
         parse={readMoney}
         commit={(pence) => record({ kind: 'defaults.set', body: { hourPence: pence } })}
-        hint={`${showMoney(startHourPence)} where nothing is said.`}
+        hint={`${showMoney(startHourPence)} by default.`}
       />
       <Disclosure
         className="pt-1"
         summary={
           <span>
-            <strong>What repairs take</strong>{' '}
-            <span className="text-sm text-faint">
-              {ours.length === 0 ? 'as the list starts' : `${ours.length} of our own`}
-            </span>
+            <strong>Repair times and materials</strong>{' '}
+            <span className="text-sm text-faint">{ours.length === 0 ? 'standard' : `${ours.length} of our own`}</span>
           </span>
         }
       >
-        {list === 'loading' && <p className="text-faint">Fetching the list…</p>}
-        {list === 'unreadable' && <p>The list is not on this device yet: open it once with a network.</p>}
+        {list === 'loading' && <p className="text-faint">Loading…</p>}
+        {list === 'unreadable' && <p>The list is not on this device yet. Open it once while online.</p>}
         {typeof list !== 'string' && (
           <ul>
             <li className="grid grid-cols-[1fr_4.5rem_5.5rem] gap-x-2 text-right text-xs text-faint">
@@ -71,10 +69,10 @@ function One({ line, own, record }: { line: PriceLine; own: boolean; record: Rec
         {own && (
           <Button
             look="quiet"
-            aria-label={`${what}: as the list starts`}
+            aria-label={`${what}: standard`}
             onClick={() => record({ kind: 'price.set', body: { priceId, takes: null } })}
           >
-            as it starts
+            standard
           </Button>
         )}
       </span>

@@ -28,8 +28,8 @@ export function RemoveJob({ jobId, reference }: { readonly jobId: string; readon
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title={`Remove ${reference}`}>
         <p className="pb-3">
-          Its record, readings and documents are removed for good. Of each document its number, date and hash stay, so
-          that whoever holds it can still have it checked.
+          Its record, readings and documents are removed for good. Of each document its number, date and hash stay, so a
+          copy can still be checked.
         </p>
         {problem && (
           <p role="alert" className="pb-3 font-semibold">

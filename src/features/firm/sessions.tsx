@@ -18,7 +18,7 @@ export function Sessions({ sessions }: { sessions: readonly OwnSession[] }) {
       if (!done.ok) return setSaid(done.problem);
       setEnded((before) => [...before, id]);
     }
-    setSaid(gone.length === 1 ? 'Signed out there.' : 'Signed out everywhere but here.');
+    setSaid(gone.length === 1 ? 'Signed out.' : 'Signed out everywhere else.');
   };
   const standing = sessions.filter(({ id }) => !ended.includes(id));
   const others = standing.filter(({ here }) => !here);
@@ -28,7 +28,7 @@ export function Sessions({ sessions }: { sessions: readonly OwnSession[] }) {
         Signed in on
       </h2>
       <p className="text-sm text-faint">
-        A lost phone stays signed in for a fortnight, and keeps what was not sent. Sign it out from here.
+        A lost phone stays signed in for 14 days and keeps unsent entries. Sign it out here.
       </p>
       <ul aria-label="Devices">
         {standing.map((session) => (

@@ -43,7 +43,7 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
             {/* eslint-disable-next-line @next/next/no-img-element -- it comes with the page, no file of the site */}
             <img
               src={source}
-              alt={caption || 'What is asked about'}
+              alt={caption || 'Question about'}
               width={width}
               height={height}
               className="h-auto w-full"
@@ -54,7 +54,7 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
       </header>
       {done ? (
         <p role="status" className="text-lg font-semibold">
-          ✓ Your answer is with them. Thank you; this link is used up.
+          ✓ Your answer was sent. Thank you. This link cannot be used again.
         </p>
       ) : (
         <form onSubmit={(event) => void answer(event)} noValidate className="space-y-3">
@@ -76,7 +76,7 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
           <FormField label="Your name" autoComplete="name" problem={errors.by?.message} {...register('by')} />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" disabled={isSubmitting} className="min-h-11 w-full">
-            {isSubmitting ? 'Sending…' : 'Send the answer'}
+            {isSubmitting ? 'Sending…' : 'Send answer'}
           </Button>
           <p className="text-sm text-faint">
             Your name, the time and the network address you answer from are kept with it.

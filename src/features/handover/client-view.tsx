@@ -23,7 +23,7 @@ export function ClientView({ document, intact, token }: ReadByLink & { readonly 
       </header>
       {!intact && (
         <p role="alert" className="border-2 border-ink p-3 font-semibold">
-          × This is NOT as it was issued. Do not rely on it, and call the firm.
+          × This document has been altered since it was issued. Do not rely on it. Call the company.
         </p>
       )}
       {document.replacedBy && (
@@ -55,7 +55,7 @@ export function ClientView({ document, intact, token }: ReadByLink & { readonly 
                   <p className="text-sm">{each.why}</p>
                   {closing ? (
                     <p className="text-sm font-semibold">
-                      ✓ Put right under {closing.number}, {day.format(new Date(closing.issuedAt))}
+                      ✓ Fixed under {closing.number}, {day.format(new Date(closing.issuedAt))}
                     </p>
                   ) : each.remedied ? (
                     <p className="text-sm font-semibold">✓ {each.remedied}</p>
@@ -72,7 +72,7 @@ export function ClientView({ document, intact, token }: ReadByLink & { readonly 
       )}
       <div className="flex flex-wrap gap-3">
         <a className={linkLook('next')} href={`/paper/${token}/pdf`}>
-          The whole document as PDF
+          Download PDF
         </a>
         <a className={linkLook('plain')} href={`/verify/${document.verificationToken}`}>
           Check that it is genuine

@@ -75,10 +75,10 @@ export function HandView({ token, first }: { token: string; first: HandOrder }) 
       <p className="text-4xl sm:text-6xl">{what}</p>
       {lost ? (
         <p role="alert" className={`border-2 p-3 text-xl font-semibold ${isDark ? 'bg-ink' : 'bg-paper'}`}>
-          No link to the job. Do nothing until it is back.
+          No connection. Do nothing until it is back.
         </p>
       ) : (
-        <p className="text-sm">Touch no terminal. Do only what stands here, and say aloud that it is done.</p>
+        <p className="text-sm">Touch no terminals. Do only what is shown here, then call out that it is done.</p>
       )}
     </main>
   );

@@ -2,8 +2,8 @@
 export function LinkClosed() {
   return (
     <main className="mx-auto max-w-md p-6 pt-14">
-      <h1 className="pb-2 text-2xl">This link is not open</h1>
-      <p>It was used or withdrawn, or has expired. Ask the sender for another.</p>
+      <h1 className="pb-2 text-2xl">This link no longer works</h1>
+      <p>It was used, withdrawn or has expired. Ask the sender for another.</p>
     </main>
   );
 }
@@ -12,10 +12,10 @@ export function LinkClosed() {
 export function LinkIsTheirs() {
   return (
     <main className="mx-auto max-w-md p-6 pt-14">
-      <h1 className="pb-2 text-2xl">This link is for somebody outside the firm</h1>
+      <h1 className="pb-2 text-2xl">This link is for someone outside the company</h1>
       <p>
-        You are signed in to the firm that asks, so it does not open here. Whoever it is for opens it on their own
-        device. Yours to sign is on the Review page of the job.
+        You are signed in to the company that sent it, so it does not open here. The recipient opens it on their own
+        device. You sign on the job’s Review and sign page.
       </p>
     </main>
   );

@@ -30,14 +30,14 @@ export function SignForm({ token, upTo, name }: { token: string; upTo: number; n
   if (done)
     return (
       <p role="status" className="text-lg font-semibold">
-        ✓ Signed. Thank you; this link is used up.
+        ✓ Signed. Thank you. This link cannot be used again.
       </p>
     );
   return (
     <form onSubmit={(event) => void sign(event)} noValidate className="space-y-3">
       <FormField label="Your name" autoComplete="name" problem={errors.name?.message} {...register('name')} />
       <FormField
-        label="For whom, and as what"
+        label="Company and role"
         placeholder="Design engineer, Quillet Design"
         problem={errors.position?.message}
         {...register('position')}
@@ -45,7 +45,7 @@ export function SignForm({ token, upTo, name }: { token: string; upTo: number; n
       <Controller
         control={control}
         name="drawn"
-        render={({ field }) => <SignaturePad label="Your signature, drawn if you like" onChange={field.onChange} />}
+        render={({ field }) => <SignaturePad label="Drawn signature (optional)" onChange={field.onChange} />}
       />
       {errors.drawn && <FormProblem>That drawing is too long. Clear it and draw it again.</FormProblem>}
       {problem && <FormProblem>{problem}</FormProblem>}

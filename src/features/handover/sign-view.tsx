@@ -16,7 +16,7 @@ export function SignView({ asked, token }: { asked: AskedToSign; token: string }
       {shown && <shown.Body model={model} closed={new Map()} />}
       <p>
         <a className="underline underline-offset-4" href={`/sign/${token}/draft`}>
-          All of it, as a draft PDF
+          Draft PDF
         </a>
       </p>
       <section aria-labelledby="declaration" className="margin-line space-y-3 pl-4">
@@ -26,7 +26,7 @@ export function SignView({ asked, token }: { asked: AskedToSign; token: string }
         <p>{asked.statement}</p>
         {!asked.isFinished ? (
           <p role="note" className="font-semibold">
-            It is not finished yet. It can be signed once everything is recorded: come back with the same link.
+            Not ready to sign yet. Open the same link again later.
           </p>
         ) : (
           <SignForm token={token} upTo={asked.upTo} name={asked.name} />

@@ -30,7 +30,7 @@ export function FindJob() {
           name: 'Pages',
           items: [
             ...housePages.map(({ says, href }) => page(says, href)),
-            page('All jobs: look for any', '/jobs'),
+            page('All jobs: search', '/jobs'),
             page('Your account', '/account'),
           ],
         },

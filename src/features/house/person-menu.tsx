@@ -1,11 +1,13 @@
 'use client';
 
+import { useDark } from '../../ui/dark';
 import { Menu } from '../../ui/menu';
 import { useSignOut } from './use-sign-out';
 
 /** Who is signed in, and what is theirs. */
 export function PersonMenu({ name }: { name: string }) {
   const signOut = useSignOut();
+  const [dark, setDark] = useDark();
   return (
     <Menu
       label={name}
@@ -13,6 +15,7 @@ export function PersonMenu({ name }: { name: string }) {
         { says: 'Your account', href: '/account' },
         { says: 'Company', href: '/firm' },
         { says: 'Practice', href: '/practice' },
+        { says: dark ? 'Light mode' : 'Dark mode', run: () => setDark(!dark) },
         { says: 'Sign out', run: () => void signOut() },
       ]}
     />

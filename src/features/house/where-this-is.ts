@@ -7,16 +7,16 @@ const round = (degrees: number): number => Math.round(degrees * 1e4) / 1e4;
 export const whereThisIs = (): Promise<Position | null> =>
   new Promise((resolve) => {
     const none = (words: string) => {
-      toast(`${words} Nothing was kept.`);
+      toast(`${words} Nothing was saved.`);
       resolve(null);
     };
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
         const read = position.safeParse({ north: round(coords.latitude), east: round(coords.longitude) });
         if (read.success) resolve(read.data);
-        else none('This device says it is nowhere in these islands.');
+        else none('This location is outside the British Isles.');
       },
-      () => none('This device does not say where it is.'),
+      () => none('Location is not available on this device.'),
       { timeout: 15_000, maximumAge: 60_000 },
     );
   });

@@ -24,7 +24,7 @@ export function Accuracy({ instrumentId }: { instrumentId: string }) {
   return (
     <section aria-labelledby="accuracy">
       <h2 id="accuracy" className="border-b border-rule-strong pb-1 text-xl">
-        Accuracy its maker states
+        Manufacturer’s accuracy
       </h2>
       {functions.map((each) => {
         const { percent, digits } = own[each] ?? usualAccuracy[each];
@@ -38,7 +38,7 @@ export function Accuracy({ instrumentId }: { instrumentId: string }) {
             commit={(value) =>
               record({ kind: 'accuracy.told', body: { instrumentId, accuracy: { ...own, [each]: value } } })
             }
-            hint={own[each] ? undefined : 'usual in the trade, until you say what its sheet says'}
+            hint={own[each] ? undefined : 'typical, until you enter its data sheet’s'}
           />
         );
       })}

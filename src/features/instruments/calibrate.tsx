@@ -18,10 +18,10 @@ async function keep(file: File): Promise<{ sha256: string; name: string } | stri
   const bytes = await file.arrayBuffer();
   const sha256 = hex(await crypto.subtle.digest('SHA-256', bytes));
   const answer = await fetch(`/api/firm/files/${sha256}`, { method: 'PUT', body: bytes }).catch(() => null);
-  if (!answer) return 'The server did not answer: the file was not kept. Try again with a network, or leave it out.';
+  if (!answer) return 'No connection. The file was not saved. Try again when online, or leave it out.';
   if (answer.ok) return { sha256, name: file.name.slice(0, 200) };
   const said = (await answer.json().catch(() => ({}))) as { problem?: string };
-  return said.problem ?? 'The file was not kept.';
+  return said.problem ?? 'The file was not saved.';
 }
 
 /** Calibrations with their certificates, and a new one. */
@@ -36,7 +36,7 @@ export function Calibrate({ instrumentId, today }: { readonly instrumentId: stri
   const [busy, setBusy] = useState(false);
   const own = firm.calibrations.filter((each) => each.instrumentId === instrumentId);
   const save = async () => {
-    if (!on || !nextDueOn) return setProblem('Say when it was calibrated, and when it is due again.');
+    if (!on || !nextDueOn) return setProblem('Enter the calibration date and the next one.');
     setBusy(true);
     setProblem(null);
     const kept = file ? await keep(file) : null;
@@ -81,15 +81,15 @@ export function Calibrate({ instrumentId, today }: { readonly instrumentId: stri
       >
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
           <span className="flex items-center gap-2">
-            On <DateField label="Calibrated on" value={on} read={readDay} onChange={setOn} />
+            Date <DateField label="Calibrated on" value={on} read={readDay} onChange={setOn} />
           </span>
           <span className="flex items-center gap-2">
             next <DateField label="Next calibration" value={nextDueOn} read={readDay} onChange={setNextDueOn} />
           </span>
         </div>
         <FormField
-          label="By"
-          placeholder="the laboratory"
+          label="Laboratory"
+          placeholder="laboratory"
           value={by}
           onChange={(event) => setBy(event.currentTarget.value)}
         />
@@ -99,7 +99,7 @@ export function Calibrate({ instrumentId, today }: { readonly instrumentId: stri
         </label>
         {problem && <FormProblem>{problem}</FormProblem>}
         <Button type="submit" disabled={busy}>
-          {busy ? 'Sending…' : 'It came back calibrated'}
+          {busy ? 'Sending…' : 'Save calibration'}
         </Button>
       </form>
     </section>

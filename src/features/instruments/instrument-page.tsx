@@ -34,9 +34,9 @@ export function InstrumentPage({ instrumentId, today, leaning }: Props) {
     <>
       <FirmSending title={`${instrument.name}, ${instrument.serial}`} />
       <p className="text-faint">
-        {instrument.sort}; calibrated {instrument.calibratedOn ? showDay(instrument.calibratedOn) : 'on no day told'}
+        {instrument.sort}; calibrated {instrument.calibratedOn ? showDay(instrument.calibratedOn) : 'date not recorded'}
         {instrument.nextDueOn && `, due ${showDay(instrument.nextDueOn)}`}
-        {instrument.retired && `; retired: ${instrument.retired}`}
+        {instrument.retired && `; withdrawn: ${instrument.retired}`}
       </p>
       {doubts.length > 0 && <InDoubt doubts={doubts} leaning={leaning} />}
       <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-2">
@@ -53,7 +53,7 @@ export function InstrumentPage({ instrumentId, today, leaning }: Props) {
                 return (
                   <li key={check.id} className="border-b border-rule py-1.5 text-sm">
                     <strong>{showDay(check.on)}</strong>{' '}
-                    {out.length === 0 ? '✓ in bounds' : `✗ out: ${out.map(({ name }) => name).join(', ')}`}
+                    {out.length === 0 ? '✓ in range' : `✗ out: ${out.map(({ name }) => name).join(', ')}`}
                     <span className="block text-faint">
                       {check.readings.map(({ against, shown }) => `${against} ${shown}`).join(' · ')}
                       {check.note && `; ${check.note}`}
@@ -97,21 +97,19 @@ function InDoubt({ doubts, leaning }: { readonly doubts: readonly Doubt[]; reado
   return (
     <section aria-labelledby="doubt" className="mt-3 border-y-2 border-ink py-2">
       <h2 id="doubt" className="text-xl">
-        ✗ Not known to be sound
+        ✗ Out of tolerance
       </h2>
       <ul className="text-sm">
         {doubts.map((doubt) => (
           <li key={`${doubt.function} ${doubt.since}`}>
             <strong>{doubt.function}</strong>: {doubt.because}. From{' '}
             {doubt.since ? showMoment(new Date(doubt.since)) : 'the beginning'}{' '}
-            {doubt.until
-              ? `to ${showMoment(new Date(doubt.until))}`
-              : 'on, until a check or a calibration finds it sound'}
+            {doubt.until ? `to ${showMoment(new Date(doubt.until))}` : 'on, until a check or a calibration passes'}
           </li>
         ))}
       </ul>
       <h3 className="pt-2 text-lg">
-        {readings === 0 ? 'No reading leans on it' : `${readings} readings in ${leaning.length} jobs lean on it`}
+        {readings === 0 ? 'No readings are affected' : `${readings} readings in ${leaning.length} jobs are affected`}
       </h3>
       <ul>
         {leaning.map(({ jobId, reference, siteAddress, readings: count, documents }) => (

@@ -26,13 +26,13 @@ export function MonthlyCheck({ instrumentId, today }: { readonly instrumentId: s
     if (record({ kind: 'check.made', body: { instrumentId, on: today, readings, note } })) {
       setTyped({});
       setNote('');
-      toast('The check is kept.');
+      toast('Check saved.');
     }
   };
   return (
     <section aria-labelledby="check">
       <h2 id="check" className="border-b border-rule-strong pb-1 text-xl">
-        Check it
+        Check instrument
       </h2>
       <form
         onSubmit={(event) => {
@@ -43,9 +43,9 @@ export function MonthlyCheck({ instrumentId, today }: { readonly instrumentId: s
         <table className="w-full text-left text-sm">
           <thead className="text-xs text-faint">
             <tr className="border-b border-rule">
-              <th className="py-1 !font-normal">Against</th>
+              <th className="py-1 !font-normal">Reference</th>
               <th className="!font-normal">Reading</th>
-              <th className="!font-normal">Has to read</th>
+              <th className="!font-normal">Acceptable range</th>
             </tr>
           </thead>
           <tbody>
@@ -88,7 +88,7 @@ export function MonthlyCheck({ instrumentId, today }: { readonly instrumentId: s
         </label>
         {wrong.length > 0 && <FormProblem>{wrong[0]?.against}: a figure such as 0.52.</FormProblem>}
         <Button type="submit" look="next" disabled={readings.length === 0 || wrong.length > 0} className="w-full">
-          Keep the check
+          Save check
         </Button>
       </form>
     </section>

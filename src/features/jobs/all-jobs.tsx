@@ -58,14 +58,14 @@ export function AllJobs({ filters, found }: Props) {
         <input
           type="search"
           aria-label="Search"
-          placeholder="Reference, number, client, address, circuit or finding"
+          placeholder="Reference, number, client, address, circuit or observation"
           maxLength={100}
           value={q}
           onChange={(event) => setQ(event.target.value)}
           className="min-h-10 min-w-64 flex-1 rounded-md border border-rule-strong bg-sheet px-2"
         />
         <Button type="submit" look="next" className="min-h-10">
-          Look
+          Search
         </Button>
       </form>
       <div className="flex flex-wrap items-center gap-2 pb-2">
@@ -78,7 +78,7 @@ export function AllJobs({ filters, found }: Props) {
           ],
           (status) => go({ status }),
         )}
-        {list('Paper', filters.document, same(documentKinds), (document) => go({ document }))}
+        {list('Document', filters.document, same(documentKinds), (document) => go({ document }))}
         {list('Code', filters.code, same(codes), (code) => go({ code }))}
         <span className="flex items-center gap-1 text-sm">
           from{' '}
@@ -96,7 +96,7 @@ export function AllJobs({ filters, found }: Props) {
       <Views filters={filters} />
       {found.jobs.length === 0 ? (
         <p className="border-y border-rule py-8 text-center">
-          {filters.q ? `Nothing has “${filters.q}” in it, or anything like it.` : 'No job is like that.'}
+          {filters.q ? `No job matches “${filters.q}”.` : 'No job matches.'}
         </p>
       ) : (
         <table className="w-full border-collapse text-left">
@@ -106,7 +106,7 @@ export function AllJobs({ filters, found }: Props) {
               <th className="!font-normal">Installation and client</th>
               <th className="w-40 !font-normal">Inspected</th>
               <th className="w-36 !font-normal">Findings</th>
-              <th className="w-44 !font-normal">Paper</th>
+              <th className="w-44 !font-normal">Document</th>
             </tr>
           </thead>
           <tbody>

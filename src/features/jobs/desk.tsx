@@ -61,9 +61,9 @@ function Day({ visits }: { visits: readonly VisitToday[] }) {
       </h2>
       {visits.length === 0 && (
         <p className="border-t border-rule py-2 text-sm text-faint">
-          Nothing is booked for you.{' '}
+          No visits booked for you.{' '}
           <Link href="/diary" className="text-ink underline underline-offset-4">
-            The diary
+            Open diary
           </Link>
         </p>
       )}
@@ -76,7 +76,7 @@ function Day({ visits }: { visits: readonly VisitToday[] }) {
               <span className="min-w-0">
                 <span className={says ? 'font-semibold' : ''}>{visit.what}</span>
                 <span className="block text-sm text-faint">
-                  {[showMinutes(visit.minutes), visit.latest && `out by ${visit.latest}`, visit.contact]
+                  {[showMinutes(visit.minutes), visit.latest && `leave by ${visit.latest}`, visit.contact]
                     .filter(Boolean)
                     .join(', ')}
                   {visit.access && <span className="block">{visit.access}</span>}
@@ -91,7 +91,7 @@ function Day({ visits }: { visits: readonly VisitToday[] }) {
                       : 'self-start px-2 py-0.5 underline decoration-rule-strong underline-offset-4'
                   }
                 >
-                  {says === 'now' ? 'Now: go to it' : says === 'next' ? 'Next: go to it' : 'Go to it'}
+                  {says === 'now' ? 'Now: open job' : says === 'next' ? 'Next: open job' : 'Open job'}
                 </Link>
               )}
             </li>
@@ -108,7 +108,7 @@ function WaitingOn({ waiting }: { waiting: readonly Waiting[] }) {
   return (
     <section aria-labelledby="waiting">
       <h2 id="waiting" className="text-lg">
-        Waiting on <span className="text-sm text-faint">{waiting.length}</span>
+        Waiting for <span className="text-sm text-faint">{waiting.length}</span>
       </h2>
       <ul>
         {waiting.map(({ id, name, purpose, since, opened, problem, jobId, reference, siteAddress }) => (

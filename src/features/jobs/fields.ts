@@ -10,7 +10,7 @@ const text = z.string().trim().max(200, 'At most 200 characters.');
 /** What a job is opened with: what it is about, and who and where. */
 export const openJobFields = z.object({
   jobId: z.uuid(),
-  sort: z.enum(jobSortNames, 'Say what the job is.'),
+  sort: z.enum(jobSortNames, 'Choose the type of work.'),
   did: z.string().trim().max(4000),
   country: z.enum(countries),
   specialLocation: z.enum(locations),
@@ -25,10 +25,10 @@ export const openJobFields = z.object({
   /** The paper decided on, where it is not the one proposed, and why. */
   paper: z.enum(documentKinds).nullable(),
   because: text,
-  reference: text.min(1, 'Give a reference of your own.'),
+  reference: text.min(1, 'Enter a reference.'),
   /** One that is held, or one of the firm's own. */
   edition: z.union([z.enum(editionIds), z.uuid().toLowerCase()]),
-  address: text.min(1, 'Give the address of the installation.'),
+  address: text.min(1, 'Enter the installation address.'),
   premises: text,
   client: text,
   /** The earlier job at this installation whose board, circuits and results are brought forward. */

@@ -89,7 +89,7 @@ const columnsFor = (first: JobSummary | undefined, openWith: Props['openWith']) 
     accessor('codes', {
       header: 'Findings',
       sortFn: 'alphanumeric',
-      cell: ({ row }) => row.original.codes || faint('none coded'),
+      cell: ({ row }) => row.original.codes || faint('none'),
     }),
     accessor((job) => job.documentNumber ?? String(job.missingCount).padStart(5, '0'), {
       id: 'next',
@@ -124,7 +124,7 @@ export function JobList({ jobs, leads, openWith }: Props) {
   const table = useTable({ features, data, columns, globalFilterFn: 'includesString' });
   const asked = String(table.state.globalFilter ?? '');
   if (data.length === 0) {
-    return <p className="border-y border-rule py-10 text-center">No jobs yet. Open one to begin the ledger.</p>;
+    return <p className="border-y border-rule py-10 text-center">No jobs yet. Create your first job.</p>;
   }
   const { rows } = table.getRowModel();
   return (
@@ -132,7 +132,7 @@ export function JobList({ jobs, leads, openWith }: Props) {
       {data.length > 8 && (
         <input
           type="search"
-          aria-label="Only jobs with"
+          aria-label="Search jobs"
           placeholder="Reference, address or client"
           value={asked}
           onChange={(event) => table.setGlobalFilter(event.target.value)}
@@ -193,7 +193,7 @@ export function JobList({ jobs, leads, openWith }: Props) {
       </table>
       <p className="border-t border-rule pt-2 text-sm">
         <Link href="/jobs" className="underline underline-offset-4">
-          All jobs: look for any, by letters, code or day
+          Search all jobs
         </Link>
       </p>
       {rows.length === 0 && <p className="border-b border-rule py-6 text-faint">No job has “{asked}” in it.</p>}

@@ -25,9 +25,7 @@ export function LookedOver({ instruments, lookedAt }: Props) {
   const [what, setWhat] = useState('');
   const say = (instrumentIds: readonly string[], sound: boolean, wrong: string) =>
     start(async () => {
-      const said = await lookAction({ instrumentIds, sound, what: wrong }).catch(
-        () => 'The server did not answer: it was not kept.',
-      );
+      const said = await lookAction({ instrumentIds, sound, what: wrong }).catch(() => 'No connection. Not saved.');
       setProblem(said);
       if (said) return;
       setDone(true);
@@ -38,15 +36,16 @@ export function LookedOver({ instruments, lookedAt }: Props) {
     <div className="border-t border-rule py-2 text-sm">
       {done ? (
         <p>
-          ✓ Tester and indicator looked over{lookedAt && ` at ${lookedAt}`}.{' '}
+          ✓ Daily instrument check done{lookedAt && ` at ${lookedAt}`}.{' '}
           <Button look="quiet" onClick={() => setOpen(true)}>
-            Something is wrong
+            Report a fault
           </Button>
         </p>
       ) : (
         <p className="flex items-center gap-x-3 max-sm:flex-wrap">
           <span className="min-w-0 flex-1 text-faint">
-            Tips, guards, leads, battery; shorted and apart: {instruments.map(({ serial }) => serial).join(', ')}
+            Daily instrument check: tips, guards, leads, battery; probes together and apart{' '}
+            {instruments.map(({ serial }) => serial).join(', ')}
           </span>
           <Button
             disabled={pending}
@@ -58,10 +57,10 @@ export function LookedOver({ instruments, lookedAt }: Props) {
               )
             }
           >
-            All sound
+            All OK
           </Button>
           <Button look="quiet" onClick={() => setOpen(true)}>
-            Something is wrong
+            Report a fault
           </Button>
         </p>
       )}
@@ -69,8 +68,8 @@ export function LookedOver({ instruments, lookedAt }: Props) {
       <Dialog
         open={open}
         onOpenChange={setOpen}
-        title="Something is wrong"
-        description="Its readings since it was last known to be sound are marked, and it is not to be brought to a job."
+        title="Report a fault"
+        description="Its readings since the last good check are marked, and it cannot be used on a job."
       >
         <form
           className="space-y-3"
@@ -80,20 +79,16 @@ export function LookedOver({ instruments, lookedAt }: Props) {
           }}
         >
           <Select
-            label="Which one"
+            label="Instrument"
             className="w-full"
             value={which}
             onChange={setWhich}
             options={instruments.map(({ id, name, serial }) => ({ value: id, label: `${name}, ${serial}` }))}
           />
-          <FormField
-            label="What is wrong with it"
-            value={what}
-            onChange={(event) => setWhat(event.currentTarget.value)}
-          />
+          <FormField label="Fault" value={what} onChange={(event) => setWhat(event.currentTarget.value)} />
           {problem && <FormProblem>{problem}</FormProblem>}
           <Button type="submit" look="next" disabled={pending || !what.trim()} className="w-full">
-            It is not to be used
+            Save fault
           </Button>
         </form>
       </Dialog>

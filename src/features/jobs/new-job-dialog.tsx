@@ -39,7 +39,7 @@ const unanswered = (error: unknown) => {
   if (error instanceof TypeError)
     return {
       problem:
-        'The server did not answer: a new job needs the network once, to be opened. What you typed is still here; try again when the network is back.',
+        'No connection. A new job needs one to be created. What you typed is still here; try again when you are online.',
     };
   throw error;
 };
@@ -100,13 +100,13 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
     <Dialog open={open} onOpenChange={onOpenChange} title="New job">
       <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3">
         <div className="space-y-1">
-          <p className="text-sm font-semibold">What is it?</p>
+          <p className="text-sm font-semibold">Type of work</p>
           <Controller
             control={control}
             name="sort"
             render={({ field }) => (
               <ToggleGroup
-                label="What is it?"
+                label="Type of work"
                 value={field.value ?? null}
                 onChange={(value) => {
                   field.onChange(value);
@@ -127,7 +127,7 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
         <div className="grid gap-3 text-sm font-semibold sm:grid-cols-2">
           <Choice label="Country" control={control} name="country" options={same(countries)} />
           <Choice
-            label="Whose home is it"
+            label="Occupancy"
             control={control}
             name="whose"
             options={[
@@ -143,7 +143,7 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
           <FormField label="Your reference" problem={errors.reference?.message} {...register('reference')} />
           <FormField label="Client: who pays" problem={errors.client?.message} {...register('client')} />
           <FormField
-            label="Address of the installation"
+            label="Installation address"
             problem={errors.address?.message}
             {...register('address', {
               onBlur: (event: { target: { value: string } }) => void look(event.target.value),
@@ -157,9 +157,9 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
           />
         </div>
         {known && (
-          <section aria-label="Known here" className="margin-line space-y-1 pl-3 text-sm">
+          <section aria-label="Existing address" className="margin-line space-y-1 pl-3 text-sm">
             <p>
-              <strong>Known here:</strong> {known.document} {known.number ?? known.reference}
+              <strong>Existing address:</strong> {known.document} {known.number ?? known.reference}
               {known.on && `, ${showDay(known.on)}`}
             </p>
             <Controller
@@ -167,7 +167,7 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
               name="bring"
               render={({ field }) => (
                 <Checkbox
-                  label="Bring supply, boards, circuits and points forward, and its results as earlier ones"
+                  label="Copy supply, boards, circuits and points, and keep its results as earlier ones"
                   checked={field.value === known.jobId}
                   onChange={(on) => field.onChange(on ? known.jobId : null)}
                 />
@@ -179,7 +179,7 @@ export function NewJobDialog({ usual, own, at, open, onOpenChange }: Props) {
         {problem && <FormProblem>{problem}</FormProblem>}
         <DialogFoot>
           <Button type="submit" look="next" disabled={isSubmitting} className="w-full">
-            {isSubmitting ? 'Opening…' : 'Open the job'}
+            {isSubmitting ? 'Creating…' : 'Create job'}
           </Button>
         </DialogFoot>
       </form>
@@ -243,7 +243,7 @@ function WhatWasDone({ control, register }: Parts) {
         label="What, where, on which circuit"
         hint={
           did.trim()
-            ? (ask ?? 'It says what, where and which circuit.')
+            ? (ask ?? 'What, where and which circuit are given.')
             : 'Connection unit for a towel rail, second-floor landing, from circuit 4'
         }
         {...register('did')}
@@ -296,11 +296,11 @@ function Answer({ sort, control, register }: Parts & { readonly sort: JobSort })
       {advice.signatures.length > 0 && <p className="text-faint">Signed by: {advice.signatures.join(', ')}.</p>}
       {advice.also.map((who) => (
         <p key={who} className="text-faint">
-          Also told: {who}.
+          Also notify: {who}.
         </p>
       ))}
       <Choice
-        label="Paper to begin"
+        label="Document to start"
         control={control}
         name="paper"
         options={papers}

@@ -19,7 +19,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const parsed = openJobFields.safeParse(fields);
   if (!parsed.success) {
     return {
-      problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}: nothing was opened.`,
+      problem: `Check ${parsed.error.issues.map((issue) => issue.path.join('.')).join(', ')}. Nothing was created.`,
     };
   }
   const { jobId, reference, edition, address, premises, client, sort, paper, because, whose, bring, ...asked } =
@@ -28,7 +28,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const proposed = kindsOf[advice.document];
   const differs = paper !== null && !proposed.includes(paper);
   if (differs && !because)
-    return { problem: `Say why ${paper} and not ${proposed.join(' and ')}: nothing was opened.` };
+    return { problem: `Give a reason for ${paper} instead of ${proposed.join(' and ')}. Nothing was created.` };
   const kinds = paper ? [paper] : proposed;
   // A form for each circuit altered.
   const begun = kinds.flatMap((kind) =>
@@ -40,9 +40,9 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const { defaults, editions } = await firmState(asker.firmId);
   const own = isHeld(edition) ? null : editions.get(edition);
   const workedTo = isHeld(edition) ? { edition } : own ? { edition: own.basedOn, ownEdition: own } : null;
-  if (!workedTo) return { problem: 'The firm has no such edition any more. Choose another: nothing was opened.' };
+  if (!workedTo) return { problem: 'This edition no longer exists. Choose another. Nothing was created.' };
   const forward = bring ? await forwardFrom(asker, bring) : null;
-  if (bring && !forward) return { problem: 'The earlier job is not there any more. Nothing was opened.' };
+  if (bring && !forward) return { problem: 'The earlier job no longer exists. Nothing was created.' };
   // Sent again after an answer that was lost: it is open.
   if ((await stateOf(asker.firmId, 'job', jobId))?.opened) redirect(`/jobs/${jobId}`);
   const installationId = await installationFor(asker, { address, premises, client });

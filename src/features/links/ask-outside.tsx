@@ -14,13 +14,13 @@ export function AskOutside({ role, title }: { role: string; title: string }) {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        Somebody outside the firm signs
+        Signature from outside the company
       </Button>
       <Dialog
         open={open}
         onOpenChange={setOpen}
         title={title}
-        description="They get a page with all that is signed, and sign once, drawn or typed, within two weeks. Record everything first: what is recorded after a signature puts it out of force."
+        description="They get a page with everything they sign. It works once, for 14 days. Record everything first: a later entry cancels the signature."
       >
         {open && <Asked role={role} />}
       </Dialog>
@@ -35,14 +35,14 @@ function Asked({ role }: { role: string }) {
   return (
     <div className="space-y-3">
       <LinkForm
-        act="Ask for it"
+        act="Request signature"
         make={async (fields) => {
           const answer = await askOutsideAction({ jobId, documentId: document.id, role }, fields);
           setMade((count) => count + 1);
           return answer;
         }}
       />
-      <LinkList links={links.filter((link) => link.role === role)} look={look} label="Asked" />
+      <LinkList links={links.filter((link) => link.role === role)} look={look} label="Requested" />
     </div>
   );
 }

@@ -38,15 +38,10 @@ export function LinkForm({ act, make, start = { name: '', email: '' } }: Props) 
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="space-y-2">
       <div className="grid gap-3 sm:grid-cols-[1fr_1fr_auto] sm:items-start">
-        <FormField label="Who it is for" problem={errors.name?.message} {...register('name')} />
-        <FormField
-          label="E-mail, if it is to be sent"
-          type="email"
-          problem={errors.email?.message}
-          {...register('email')}
-        />
+        <FormField label="Name" problem={errors.name?.message} {...register('name')} />
+        <FormField label="E-mail (optional)" type="email" problem={errors.email?.message} {...register('email')} />
         <Button type="submit" disabled={isSubmitting} className="min-h-10 sm:mt-6">
-          {isSubmitting ? 'Making the link…' : act}
+          {isSubmitting ? 'Creating link…' : act}
         </Button>
       </div>
       {problem && <FormProblem>{problem}</FormProblem>}

@@ -73,7 +73,7 @@ export function LinkList({ links, look, label, used = 'signed' }: Props) {
             <Confirm
               trigger={<Button look="quiet">Withdraw link</Button>}
               title={`Withdraw the link of ${link.name}?`}
-              what="It opens nothing from then on. Another can be made."
+              what="It stops working. You can create another."
               act="Withdraw"
               onConfirm={() => void withdrawLinkAction(link.id).then(look)}
             />

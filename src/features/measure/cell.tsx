@@ -112,7 +112,7 @@ export const Cell = memo(function Cell({
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && draft === null) {
       event.preventDefault();
       const outcome = undo();
-      toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+      toast(outcome.ok ? 'Undone' : outcome.reason);
     } else if (event.key === ' ' && draft === null && isLinked) {
       event.preventDefault();
       take(slot);
@@ -138,7 +138,7 @@ export const Cell = memo(function Cell({
           autoComplete="off"
           inputMode={padOpen ? 'none' : 'text'}
           placeholder={isWaiting ? 'reading…' : undefined}
-          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 max-md:scroll-mb-[23rem] max-md:scroll-mt-56 in-data-cupboard:w-28 ${isFocused ? 'border-ink' : 'border-rule'}`}
+          className={`min-h-8 w-[4.75rem] rounded-md border bg-sheet px-1.5 text-right text-figure font-semibold disabled:bg-transparent max-md:min-h-11 max-md:scroll-mb-[calc(var(--dock,3.25rem)+4rem)] max-md:scroll-mt-24 in-data-dark:w-28 ${isFocused ? 'border-ink' : 'border-rule'}`}
           value={text}
           title={stands?.reason ?? undefined}
           onChange={(event) => {

@@ -59,7 +59,7 @@ export function InHandLine({
           label="Instrument"
           className="max-w-64 text-sm"
           value={inHand.instrumentId}
-          placeholder="none brought"
+          placeholder="none"
           onChange={(instrumentId) => change({ instrumentId, leadNullOhms: null })}
           options={[...instruments.values()].map((each) => ({
             value: each.instrumentId,
@@ -105,11 +105,11 @@ export function InHandLine({
       )}
       {!live && !isIsolated && (
         <label className="flex items-center gap-1.5">
-          <span className="text-faint">No isolation in force: why</span>
+          <span className="text-faint">No isolation in force: reason</span>
           <input
             className={`${look} w-44`}
             maxLength={200}
-            placeholder="asked for dead tests"
+            placeholder="required for dead tests"
             defaultValue={inHand.isolationWhy ?? ''}
             onBlur={(e) => change({ isolationWhy: e.target.value.trim() || null })}
           />

@@ -37,6 +37,18 @@ function placeIn(label: string, symbol: string): string {
   return place === symbol ? '' : place;
 }
 
+/** Says how high the keypad stands, for what lies above it: the choice of circuit, and how far a cell is scrolled up. */
+function setDock(pad: HTMLElement | null) {
+  if (!pad) return undefined;
+  const { style } = document.documentElement;
+  const watch = new ResizeObserver(() => style.setProperty('--dock', `${pad.offsetHeight}px`));
+  watch.observe(pad);
+  return () => {
+    watch.disconnect();
+    style.removeProperty('--dock');
+  };
+}
+
 /** Keys for a thumb: they write to the slot in focus, without taking the focus from its cell. */
 export function Keypad() {
   const { padOpen, openPad, take, focus } = useMeasure();
@@ -80,7 +92,8 @@ export function Keypad() {
   const text = here.draft ?? kept?.text ?? (stands ? showValue(stands.body.value) : '');
   return (
     <section
-      aria-label="Reading pad"
+      ref={setDock}
+      aria-label="Keypad"
       className="fixed inset-x-0 bottom-0 z-30 border-t border-rule-strong bg-paper p-2 md:inset-x-auto md:right-4 md:w-80 md:border"
     >
       <div className="flex items-center gap-2 pb-1.5">
@@ -119,7 +132,7 @@ export function Keypad() {
               key={key.face}
               type="button"
               aria-label={key.spoken}
-              className={`min-h-11 rounded-md border text-lg ${key.wide ? 'col-span-2' : ''} ${key.does === 'enter' ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule-strong bg-sheet hover:bg-hover'} ${key.does === 'value' ? 'text-base' : ''}`}
+              className={`min-h-12 rounded-md border text-lg ${key.wide ? 'col-span-2' : ''} ${key.does === 'enter' ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule-strong bg-sheet hover:bg-hover'} ${key.does === 'value' ? 'text-base' : ''}`}
               onPointerDown={(event) => event.preventDefault()}
               onClick={() => press(key)}
             >

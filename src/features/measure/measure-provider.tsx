@@ -221,7 +221,7 @@ export function MeasureProvider({ children }: { children: ReactNode }) {
       const at = slot ?? focus.getSnapshot().focus?.slot;
       if (!link || !at) return;
       if (view.tests.of(at)?.spec.takes === 'confirmation')
-        return void toast('This is looked at, not measured: enter it yourself.');
+        return void toast('This is a visual check. Enter it yourself.');
       link.measure(at, {
         where: whereOf(view, at.on),
         testVolts: inHand.testVolts,

@@ -18,5 +18,5 @@ export function Measuring({ children }: { children: ReactNode }) {
 /** Room beneath the page for the keypad that lies over its foot. */
 function Room() {
   const { padOpen } = useMeasure();
-  return padOpen ? <div aria-hidden className="h-96 md:hidden" /> : null;
+  return padOpen ? <div aria-hidden className="h-24 md:hidden" /> : null;
 }

@@ -76,11 +76,11 @@ export function NotReadMenu() {
   const isZs = sort === 'zs';
   return (
     <Menu
-      label={`Not read: why`}
+      label={`Not read: reason`}
       items={[
         ...(isZs
           ? reasonsCalculated(kind).map((reason) => ({
-              says: `Work it out: ${reason.label}`,
+              says: `Calculate: ${reason.label}`,
               run: () => workOut(reason),
             }))
           : []),

@@ -57,16 +57,16 @@ export function MoneyPage({ jobs }: { jobs: readonly PricedJob[] }) {
   const all = marginOfMany(rows.map(({ costs }) => costs));
   return (
     <>
-      <FirmSending title="Money">
+      <FirmSending title="Earnings">
         <Button onClick={() => saveFile('jobs.csv', 'text/csv', asCsv(rows))}>CSV</Button>
         <Button onClick={() => saveFile('jobs.json', 'application/json', asJson(rows))}>JSON</Button>
       </FirmSending>
       <p className="py-1 text-faint">
         {all
-          ? `${all.jobs} job${all.jobs === 1 ? '' : 's'} with a price: ${showMoney(all.pricePence)} in all, ${hourly(all.hourPence)} an hour.`
-          : 'Type what was agreed: what a job came to an hour follows from the time it took.'}
+          ? `${all.jobs} job${all.jobs === 1 ? '' : 's'} with a price: ${showMoney(all.pricePence)} in all, ${hourly(all.hourPence)} per hour.`
+          : 'Enter the agreed price. Earnings per hour follow from the recorded time.'}
       </p>
-      {rows.length === 0 && <p className="border-y border-rule py-10 text-center">No job was opened yet.</p>}
+      {rows.length === 0 && <p className="border-y border-rule py-10 text-center">No jobs yet.</p>}
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[3fr_1fr]">
         <table className="w-full border-collapse text-left">
           <thead className="text-xs text-faint max-md:sr-only">
@@ -74,8 +74,8 @@ export function MoneyPage({ jobs }: { jobs: readonly PricedJob[] }) {
               <th className="py-1 !font-normal">Job</th>
               <th className="w-24 !font-normal">Agreed, £</th>
               <th className="w-24 !font-normal">Materials, £</th>
-              <th className="w-44 !font-normal">There, paper, road</th>
-              <th className="w-24 text-right !font-normal">An hour</th>
+              <th className="w-44 !font-normal">On site, paperwork, travel</th>
+              <th className="w-24 text-right !font-normal">Per hour</th>
             </tr>
           </thead>
           <tbody>

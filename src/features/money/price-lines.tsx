@@ -26,7 +26,7 @@ export function PriceLines({ job, told, say }: Props) {
       className="max-w-xl text-sm"
       summary={
         count === 0 ? (
-          <span className="text-faint">Price by lines</span>
+          <span className="text-faint">Itemise price</span>
         ) : (
           `${count} line${count === 1 ? '' : 's'}, ${showMoney(total)}`
         )
@@ -37,7 +37,7 @@ export function PriceLines({ job, told, say }: Props) {
           <Line key={`${index} ${what}`} what={what} pence={pence}>
             <Button
               look="quiet"
-              aria-label={`Take out ${what}`}
+              aria-label={`Remove ${what}`}
               onClick={() => say({ lines: own.filter((_, at) => at !== index) })}
             >
               <Trash2 size={15} aria-hidden />
@@ -58,7 +58,7 @@ export function PriceLines({ job, told, say }: Props) {
       )}
       {priced !== null && count > 0 && priced !== total && (
         <Button className="mb-2" onClick={() => say({ pricePence: null })}>
-          Agreed as the lines say, {showMoney(total)}
+          Use total of lines, {showMoney(total)}
         </Button>
       )}
     </Disclosure>
@@ -98,7 +98,7 @@ function NewLine({ reference, add }: NewLineProps) {
     >
       <input
         aria-label={`A line of ${reference}`}
-        placeholder="What it is for"
+        placeholder="Description"
         maxLength={200}
         value={what}
         onChange={(event) => setWhat(event.target.value)}

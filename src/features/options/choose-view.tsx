@@ -28,7 +28,7 @@ export function ChooseView({ offered, token }: { offered: OfferedTo; token: stri
     setProblem(null);
     const taken = await acceptByLinkAction(token, fields).catch(() => ({
       ok: false as const,
-      problem: 'The server did not answer. Nothing was sent; try again when the network is back.',
+      problem: 'No connection. Nothing was sent. Try again when you are online.',
     }));
     if (taken.ok) setDone(offer.options[fields.chosen]?.title ?? '');
     else setProblem(taken.problem);
@@ -39,11 +39,11 @@ export function ChooseView({ offered, token }: { offered: OfferedTo; token: stri
         <p className="text-sm text-faint">
           {firm.name}, for {offer.address.split(/\s*\n\s*/).join(', ')}
         </p>
-        <h1 className="text-2xl">Ways to put right what was found</h1>
+        <h1 className="text-2xl">Remedial options</h1>
       </header>
       {done !== null && (
         <p role="status" className="text-lg font-semibold">
-          ✓ You accepted: {done}. They have it, and will name a day. This link is used up.
+          ✓ You accepted: {done}. They will contact you to arrange a date. This link cannot be used again.
         </p>
       )}
       <Comparison
@@ -60,31 +60,31 @@ export function ChooseView({ offered, token }: { offered: OfferedTo; token: stri
                 setFocus('by');
               }}
             >
-              {index === at ? '✓ Chosen: accept it below' : 'Choose this one'}
+              {index === at ? '✓ Chosen. Accept it below.' : 'Choose this option'}
             </Button>
           )
         }
       />
       {done === null && isPast && (
         <p className="border-l-4 border-ink pl-3 font-semibold">
-          These prices no longer stand. Ask {firm.name} for new ones{firm.telephone && `, ${firm.telephone}`}.
+          These prices have expired. Ask {firm.name} for new prices{firm.telephone && `, ${firm.telephone}`}.
         </p>
       )}
       {done === null && !isPast && (
         <form
           ref={form}
-          aria-label="Accept one"
+          aria-label="Accept an option"
           onSubmit={(event) => void accept(event)}
           noValidate
           className="max-w-xl space-y-3 border-t border-rule-strong pt-3"
         >
-          <h2 className="text-lg">Accept one</h2>
+          <h2 className="text-lg">Accept an option</h2>
           <Controller
             control={control}
             name="chosen"
             render={({ field }) => (
               <ToggleGroup
-                label="Which"
+                label="Option"
                 className="font-semibold"
                 value={field.value === undefined ? null : String(field.value)}
                 onChange={(value) => field.onChange(Number(value))}
@@ -95,7 +95,7 @@ export function ChooseView({ offered, token }: { offered: OfferedTo; token: stri
               />
             )}
           />
-          {errors.chosen && <FormProblem>Choose which one.</FormProblem>}
+          {errors.chosen && <FormProblem>Choose an option.</FormProblem>}
           <FormField lines={2} label="Anything to add" problem={errors.words?.message} {...register('words')} />
           <FormField label="Your name" autoComplete="name" problem={errors.by?.message} {...register('by')} />
           {problem && <FormProblem>{problem}</FormProblem>}

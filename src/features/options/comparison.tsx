@@ -31,7 +31,7 @@ export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: numbe
                   <tr key={line.what} className="border-b border-rule align-baseline">
                     <td className="py-1 pr-2">
                       {line.what}
-                      {line.answers && <span className="block text-xs text-faint">puts right {line.answers}</span>}
+                      {line.answers && <span className="block text-xs text-faint">fixes {line.answers}</span>}
                     </td>
                     <td className="py-1 text-right tabular-nums">{line.price}</td>
                   </tr>
@@ -40,10 +40,10 @@ export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: numbe
             </table>
             <div className="mt-auto space-y-1 text-sm">
               {option.leavesOpen.length === 0 ? (
-                <p>✓ Leaves nothing open.</p>
+                <p>✓ Nothing outstanding.</p>
               ) : (
                 <div>
-                  <p className="font-semibold">Leaves open</p>
+                  <p className="font-semibold">Still outstanding</p>
                   <ul>
                     {option.leavesOpen.map((each) => (
                       <li key={each}>{each}</li>
@@ -52,7 +52,7 @@ export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: numbe
                 </div>
               )}
               <p>
-                <span className="font-semibold">Paper: </span>
+                <span className="font-semibold">Document: </span>
                 {option.paper}
               </p>
               {foot?.(index)}
@@ -67,7 +67,7 @@ export function Comparison({ offer, foot }: { offer: Offer; foot?: (index: numbe
           </h2>
           <p className="max-w-prose whitespace-pre-line">{leave || '—'}</p>
           {terms && <p className="max-w-prose whitespace-pre-line pt-2 text-sm">{terms}</p>}
-          {goodUntil && <p className="pt-1 text-sm text-faint">Prices stand until {goodUntil}.</p>}
+          {goodUntil && <p className="pt-1 text-sm text-faint">Prices valid until {goodUntil}.</p>}
         </section>
         <section aria-labelledby="found">
           <h2 id="found" className="text-lg">

@@ -77,12 +77,12 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
     if (!money.ok) return setProblem(`An hour of work: ${money.problem}`);
     const made: Option[] = [];
     for (const { title, lines } of options) {
-      if (!title.trim()) return setProblem('Each way needs a name.');
+      if (!title.trim()) return setProblem('Each option needs a name.');
       const unread = lines.find((line) => !read(line));
-      if (unread) return setProblem(`${title}: “${unread.what || 'a line without words'}” cannot be read.`);
+      if (unread) return setProblem(`${title}: “${unread.what || 'a line without a description'}” cannot be read.`);
       made.push({ title: title.trim(), lines: lines.flatMap((line) => read(line) ?? []) });
     }
-    if (made.some(({ lines }) => lines.length === 0)) return setProblem('Each way needs a line at least.');
+    if (made.some(({ lines }) => lines.length === 0)) return setProblem('Each option needs at least one line.');
     const observationIds = open.map(({ id }) => id);
     const set = {
       hourPence,
@@ -92,7 +92,7 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
       terms: terms.trim() || null,
       goodUntil,
     };
-    setProblem(offer({ ...set, optionsId: v7() }) ? null : 'It was not taken: nothing of what you wrote is lost.');
+    setProblem(offer({ ...set, optionsId: v7() }) ? null : 'Not saved. Everything you typed is still here.');
   };
   return (
     <form
@@ -111,11 +111,11 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
         </div>
         {leaveOff && (
           <Button look="quiet" onClick={leaveOff}>
-            Leave the offer as it was
+            Cancel
           </Button>
         )}
         <Button type="submit" look="next" className="min-h-10 max-md:min-h-11">
-          Offer these
+          Save options
         </Button>
       </div>
       <div className={`grid gap-6 ${['', '', 'lg:grid-cols-2', 'lg:grid-cols-3'][options.length] ?? ''}`}>
@@ -133,7 +133,7 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
       </div>
       {options.length < mostOptions && (
         <Button onClick={() => setOptions([...options, { key: v7(), title: '', lines: [blankLine()] }])}>
-          <Plus size={15} aria-hidden /> Another way
+          <Plus size={15} aria-hidden /> Add option
         </Button>
       )}
       <div className="grid gap-4 border-t border-rule-strong pt-3 lg:grid-cols-[1fr_1fr_14rem]">
@@ -146,21 +146,21 @@ export function OptionsForm({ start, offer, leaveOff, head }: Props) {
         <FormField
           lines={4}
           label="Terms"
-          hint="Taxes, what is not in it, how it is paid."
+          hint="Tax, exclusions, payment."
           value={terms}
           onChange={(event) => setTerms(event.target.value)}
         />
         <div className="space-y-3">
           <FormField
-            label="An hour of work, £"
+            label="Hourly rate, £"
             inputMode="decimal"
             value={hour}
             onChange={(event) => setHour(event.target.value)}
           />
           <div className="text-sm font-semibold">
-            Prices stand until
+            Prices valid until
             <div className="font-normal">
-              <DateField label="Prices stand until" value={goodUntil} read={readDay} onChange={setGoodUntil} />
+              <DateField label="Prices valid until" value={goodUntil} read={readDay} onChange={setGoodUntil} />
             </div>
           </div>
         </div>
@@ -190,17 +190,17 @@ function OptionFields({
     change({ lines: option.lines.map((line) => (line.key === key ? { ...line, ...to } : line)) });
   return (
     <fieldset className="border-t-2 border-ink pt-2">
-      <legend className="sr-only">Way {number}</legend>
+      <legend className="sr-only">Option {number}</legend>
       <div className="flex items-start gap-1">
         <input
-          aria-label={`Name of way ${number}`}
+          aria-label={`Name of option ${number}`}
           maxLength={200}
           value={option.title}
           onChange={(event) => change({ title: event.target.value })}
           className="min-h-10 min-w-0 flex-1 rounded-md border border-rule bg-transparent px-2 text-lg font-semibold focus:border-ink focus:bg-sheet"
         />
         {remove && (
-          <Button aria-label={`Take way ${number} out`} onClick={remove} className="min-h-10 px-2">
+          <Button aria-label={`Remove option ${number}`} onClick={remove} className="min-h-10 px-2">
             <Trash2 size={15} aria-hidden />
           </Button>
         )}
@@ -211,7 +211,7 @@ function OptionFields({
           {showMinutes(total.minutes)} · materials {showMoney(total.materialsPence)}
         </span>
       </p>
-      <ul aria-label={`Lines of way ${number}`}>
+      <ul aria-label={`Lines of option ${number}`}>
         {option.lines.map((line) => (
           <LineFields
             key={line.key}
@@ -224,7 +224,7 @@ function OptionFields({
         ))}
       </ul>
       <Button look="quiet" onClick={() => change({ lines: [...option.lines, blankLine()] })}>
-        <Plus size={15} aria-hidden /> A line
+        <Plus size={15} aria-hidden /> Add line
       </Button>
     </fieldset>
   );
@@ -233,8 +233,8 @@ function OptionFields({
 const workWords: Record<OptionLine['work'], string> = {
   nothing: 'no electrical work: no document',
   'like for like': 'like for like',
-  remedial: 'a repair or alteration',
-  'new circuit': 'a circuit new or renewed',
+  remedial: 'repair or alteration',
+  'new circuit': 'new or renewed circuit',
   'board change': 'a new board',
   rewire: 'a rewire',
 };
@@ -268,7 +268,7 @@ function LineFields({
           onChange={(event) => set({ what: event.target.value.replaceAll('\n', ' ') })}
           className="min-h-9 min-w-0 flex-1 field-sizing-content resize-none rounded-md border border-rule bg-transparent px-2 py-1.5 focus:border-ink focus:bg-sheet max-md:min-h-11"
         />
-        <Button aria-label={`Take out ${name}`} onClick={remove} className="px-2">
+        <Button aria-label={`Remove ${name}`} onClick={remove} className="px-2">
           <Trash2 size={15} aria-hidden />
         </Button>
       </div>
@@ -297,8 +297,8 @@ function LineFields({
         summary={
           <span className="text-xs text-faint">
             {answers.length > 0
-              ? `puts right ${answers.map(({ number, code }) => `${number} (${code})`).join(', ')}`
-              : 'puts no finding right by itself'}{' '}
+              ? `fixes ${answers.map(({ number, code }) => `${number} (${code})`).join(', ')}`
+              : 'fixes no observation alone'}{' '}
             · {workWords[line.work]}
           </span>
         }
@@ -317,7 +317,7 @@ function LineFields({
             />
           ))}
           <Select
-            label="What it amounts to"
+            label="Type of work"
             className="w-full"
             value={line.work}
             onChange={(work) => set({ work })}

@@ -46,8 +46,7 @@ export function OptionsStage() {
     <header>
       <h1 className="text-xl">Remedial options</h1>
       <p className="text-sm text-faint">
-        Drafted from the findings that are open, with the firm’s minutes and prices. Change any line; what is offered is
-        what the client compares and accepts.
+        Drafted from open observations with your times and prices. Edit any line before you send it.
       </p>
     </header>
   );
@@ -55,7 +54,7 @@ export function OptionsStage() {
     return (
       <section>
         {head}
-        <p>The price list is not on this device yet: open this page once with a network.</p>
+        <p>The price list is not on this device yet. Open this page once while online.</p>
       </section>
     );
   if (list === 'loading' || findings === 'loading')
@@ -107,23 +106,23 @@ function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew')
         </div>
         {!accepted && !practice && (
           <Button look="next" onClick={() => setSending(true)}>
-            Send it by link
+            Send link
           </Button>
         )}
         {!practice && (
           <a className={linkLook('plain')} href={`/api/jobs/${jobId}/options`} target="_blank" rel="noreferrer">
-            As PDF
+            PDF
           </a>
         )}
-        {!accepted && <Button onClick={() => setHeard(true)}>Accepted by word of mouth</Button>}
+        {!accepted && <Button onClick={() => setHeard(true)}>Accepted in person</Button>}
         {!accepted && (
           <Button look="quiet" onClick={() => write('change')}>
-            Change
+            Edit
           </Button>
         )}
         {isOpen && (
           <Button look="quiet" onClick={() => write('anew')}>
-            Draft anew
+            Draft again
           </Button>
         )}
       </header>
@@ -132,12 +131,12 @@ function Offered({ set, write }: { set: Options; write: (how: 'change' | 'anew')
       <Dialog
         open={sending}
         onOpenChange={setSending}
-        title="Send it by link"
-        description="Whoever holds the link compares the ways and may accept one, once. A change of the offer closes it."
+        title="Send link"
+        description="Anyone with the link can compare the options and accept one, once. Editing the options closes the link."
       >
         {sending && <Send set={set} waits={unsent > 0} />}
       </Dialog>
-      <Dialog open={heard} onOpenChange={setHeard} title="Accepted by word of mouth">
+      <Dialog open={heard} onOpenChange={setHeard} title="Accepted in person">
         {heard && <Heard set={set} done={() => setHeard(false)} />}
       </Dialog>
     </section>
@@ -155,7 +154,7 @@ function Accepted({ set }: { set: Options }) {
         ✓ {by} accepted {chosen + 1}. {options[chosen]?.title}
       </strong>
       , {showMoment(new Date(at))}
-      {outside ? ', by link' : ', as they said it'}
+      {outside ? ', by link' : ', in person'}
       {words && <span className="block">“{words}”</span>}
       <span className="block text-sm text-faint">
         {papersBegun(job, set, accepted.chosen).length > 0
@@ -172,9 +171,9 @@ function Send({ set, waits }: { set: Options; waits: boolean }) {
   const { links, look } = useLinks(set.optionsId, made);
   return (
     <div className="space-y-3">
-      {waits && <p className="text-sm">What is offered waits here until there is a network.</p>}
+      {waits && <p className="text-sm">The options are sent when you are online.</p>}
       <LinkForm
-        act="Make the link"
+        act="Create link"
         start={{ name: job.client.name ?? '', email: job.client.email ?? '' }}
         make={async (fields) => {
           const answer = await offerByLinkAction({ jobId, optionsId: set.optionsId }, fields);
@@ -193,7 +192,7 @@ function Heard({ set, done }: { set: Options; done: () => void }) {
   const [words, setWords] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const accept = (chosen: number) => {
-    if (!by.trim()) return setProblem('Say who accepted it.');
+    if (!by.trim()) return setProblem('Enter who accepted.');
     const body = { optionsId: set.optionsId, chosen, by: by.trim(), words: words.trim() || null, outside: null };
     const outcome = append([{ kind: 'acceptance.noted', body }, ...beginPapers(job, document, set, chosen, v7)]);
     if (outcome.ok) done();

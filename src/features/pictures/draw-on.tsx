@@ -17,7 +17,7 @@ export function DrawOn({ address, done }: { address: string; done: (drawn: Small
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        <PencilLine size={14} aria-hidden /> Draw on it
+        <PencilLine size={14} aria-hidden /> Draw on picture
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Draw on the picture">
         {open && (
@@ -51,7 +51,7 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
       .then(() => createImageBitmap(shown))
       .then(
         (read) => here && setPicture(read),
-        () => here && setProblem('The picture cannot be read here: try again with a network.'),
+        () => here && setProblem('This picture is not on this device. Try again when online.'),
       );
     return () => {
       here = false;
@@ -80,7 +80,7 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
         () => true,
         () => false,
       ));
-    if (!kept) setProblem('It could not be kept: the device may be full. The picture stands as it was.');
+    if (!kept) setProblem('Not saved: this device may be full. The picture is unchanged.');
   };
   return (
     <div className="space-y-2">
@@ -92,7 +92,7 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
           choices={markKinds.map((value) => ({ value, face: faces[value] }))}
         />
         <Button disabled={marks.length === 0} onClick={() => setMarks(marks.slice(0, -1))}>
-          Take the last back
+          Undo last mark
         </Button>
       </div>
       {picture && (
@@ -100,7 +100,7 @@ function Sheet({ address, done }: { address: string; done: (drawn: SmallPicture)
           ref={canvas}
           width={picture.width}
           height={picture.height}
-          aria-label="The picture, to draw upon"
+          aria-label="Picture to draw on"
           className="max-h-[60dvh] max-w-full touch-none border border-rule"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);

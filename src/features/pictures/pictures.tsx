@@ -23,8 +23,8 @@ type Props = {
 /** Why a file was not taken as a picture, and what to do. */
 const whyUnread = (file: File): string =>
   /hei[cf]/i.test(`${file.type} ${file.name}`)
-    ? `${file.name} is a HEIC picture, which this browser cannot read: set the camera to JPEG, or take it from here.`
-    : `${file.name} is no picture this browser can read.`;
+    ? `${file.name} is a HEIC picture, which this browser cannot read. Set the camera to JPEG, or take the picture from here.`
+    : `${file.name} cannot be read as a picture.`;
 
 /** Pictures of one thing: taken or chosen, made small here, drawn upon, captioned, sent when there is a network. */
 export function Pictures({ about, name, pictures: { here, waiting, keep } }: Props) {
@@ -50,14 +50,14 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
         () => false,
       );
       if (!isKept) {
-        refused.push(`${file.name} could not be kept here: the device may be full. Make room, and add it again.`);
+        refused.push(`${file.name} was not saved: this device may be full. Free some space, then add it again.`);
         continue;
       }
       const outcome = append([{ kind: 'picture.taken', body }]);
       if (!outcome.ok) refused.push(`${file.name}: ${outcome.reason}`);
     }
     setReading(null);
-    setProblem(refused.length > 0 ? `${refused.join(' ')} The others are kept.` : null);
+    setProblem(refused.length > 0 ? `${refused.join(' ')} The others are saved.` : null);
   };
   return (
     <div className="pt-1">
@@ -88,7 +88,7 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
                     commit={(caption) => {
                       const { entryId, ...body } = picture;
                       append([
-                        { kind: 'entry.struck', body: { entryId, why: 'Captioned anew' } },
+                        { kind: 'entry.struck', body: { entryId, why: 'Caption changed' } },
                         { kind: 'picture.taken', body: { ...body, pictureId: v7(), caption: caption ?? '' } },
                       ]);
                     }}
@@ -105,7 +105,7 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
                       const { entryId, ...body } = picture;
                       const { sha256, width, height } = drawn;
                       append([
-                        { kind: 'entry.struck', body: { entryId, why: 'Drawn upon' } },
+                        { kind: 'entry.struck', body: { entryId, why: 'Drawn on' } },
                         { kind: 'picture.taken', body: { ...body, pictureId: v7(), sha256, width, height } },
                       ]);
                     }}
@@ -115,13 +115,13 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
                       href={findingAddress(jobId, { picture: picture.pictureId, where: name })}
                       className="inline-flex min-h-9 items-center font-semibold underline underline-offset-4"
                     >
-                      A finding
+                      An observation
                     </JobLink>
                   )}
                   <Button
                     look="quiet"
                     onClick={() =>
-                      append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Taken off' } }])
+                      append([{ kind: 'entry.struck', body: { entryId: picture.entryId, why: 'Removed' } }])
                     }
                   >
                     <X size={14} aria-hidden /> Remove
@@ -154,7 +154,7 @@ export function Pictures({ about, name, pictures: { here, waiting, keep } }: Pro
       )}
       {reading && reading.of > 1 && (
         <p role="status" className="text-sm">
-          Making them small: {reading.at} of {reading.of}
+          Resizing: {reading.at} of {reading.of}
         </p>
       )}
       {problem && (

@@ -6,8 +6,8 @@ export function PicturesOnTheirWay({ pictures: { waiting, sending } }: { picture
   return (
     <p role="status" className="py-1 text-sm">
       {sending && sending.of > 1
-        ? `Sending pictures: ${sending.done} of ${sending.of} there.`
-        : `${waiting.size} ${waiting.size === 1 ? 'picture waits' : 'pictures wait'} here for the network.`}
+        ? `Sending pictures: ${sending.done} of ${sending.of} sent.`
+        : `${waiting.size} ${waiting.size === 1 ? 'picture is waiting' : 'pictures are waiting'} to be sent.`}
     </p>
   );
 }

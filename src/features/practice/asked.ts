@@ -17,13 +17,13 @@ export const quizzes = [
     id: 'code-ten',
     title: 'Code these ten',
     minutes: 8,
-    says: 'Ten findings as they are met, with what decides about them: the code and the regulation of each.',
+    says: 'Ten observations: choose the code and the regulation of each.',
   },
   {
     id: 'which-document',
     title: 'Which document?',
     minutes: 5,
-    says: 'Eight jobs as a client describes them: which document is required, and whether building control must be notified.',
+    says: 'Eight jobs as a client describes them: choose the document, and whether building control must be notified.',
   },
 ] as const;
 

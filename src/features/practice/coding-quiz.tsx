@@ -20,7 +20,7 @@ export function CodingQuiz({ findings }: { findings: readonly Finding[] }) {
       cases={cases}
       mark={markCoding}
       whole={({ code, regulation = '' }): CodingSaid | null => (code ? { code, regulation } : null)}
-      others="Ten others"
+      others="Ten more"
       again={() => setSeed(newSeed())}
       ask={({ told: { finding, answers }, said, say, isMarked }) => (
         <>
@@ -36,9 +36,9 @@ export function CodingQuiz({ findings }: { findings: readonly Finding[] }) {
             </ul>
           </div>
           <div className="space-y-1">
-            <p className="text-sm font-semibold">Its code</p>
+            <p className="text-sm font-semibold">Code</p>
             <ToggleGroup
-              label="Its code"
+              label="Code"
               value={said.code ?? null}
               disabled={isMarked}
               choices={codesToSay.map((each) => ({ value: each, face: each === 'none' ? 'no code' : each }))}
@@ -54,12 +54,12 @@ export function CodingQuiz({ findings }: { findings: readonly Finding[] }) {
               inputMode="decimal"
               autoComplete="off"
               maxLength={20}
-              placeholder="its number"
+              placeholder="number"
               className="min-h-9 w-44 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
             />
           </label>
           <p className="text-sm text-faint">
-            The inspector decides, on the day and at the place: this is what most would.
+            This is what most inspectors would decide. On site, the inspector decides.
           </p>
         </>
       )}

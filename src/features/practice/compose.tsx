@@ -26,10 +26,10 @@ export function Compose({ types }: { types: readonly DwellingType[] }) {
   const copy = (text: string, said: string) =>
     void navigator.clipboard.writeText(text).then(
       () => toast(said),
-      () => toast('It could not be copied: select it instead.'),
+      () => toast('Could not copy. Select the text.'),
     );
   return (
-    <Disclosure summary={<span className="font-serif text-xl font-semibold">Compose a house for others</span>}>
+    <Disclosure summary={<span className="font-serif text-xl font-semibold">Create a property for others</span>}>
       <div className="space-y-2 pl-5">
         <Select
           label="Kind of dwelling"
@@ -43,7 +43,7 @@ export function Compose({ types }: { types: readonly DwellingType[] }) {
           className="w-full"
         />
         <fieldset className="max-h-72 overflow-y-auto border-y border-rule">
-          <legend className="sr-only">What is wrong in it</legend>
+          <legend className="sr-only">Faults</legend>
           {type.faults.map(({ id, what }) => (
             <Checkbox
               key={id}
@@ -56,7 +56,7 @@ export function Compose({ types }: { types: readonly DwellingType[] }) {
         </fieldset>
         {beside || !houseOf(number, types) ? (
           <p role="alert" className="text-sm font-semibold">
-            × {beside ? 'Two of these cannot be in one house.' : 'These do not go together in one house.'}
+            × {beside ? 'Two of these cannot be in one property.' : 'These cannot be in one property.'}
           </p>
         ) : (
           <p className="text-sm">
@@ -65,11 +65,11 @@ export function Compose({ types }: { types: readonly DwellingType[] }) {
           </p>
         )}
         <div className="flex flex-wrap gap-2">
-          <Button disabled={Boolean(beside)} onClick={() => copy(link(), 'The link is copied.')}>
-            Copy its link
+          <Button disabled={Boolean(beside)} onClick={() => copy(link(), 'Link copied.')}>
+            Copy link
           </Button>
-          <Button disabled={Boolean(beside)} onClick={() => copy(number, 'The number is copied.')}>
-            Copy its number
+          <Button disabled={Boolean(beside)} onClick={() => copy(number, 'Number copied.')}>
+            Copy number
           </Button>
         </div>
       </div>

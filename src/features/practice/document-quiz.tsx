@@ -12,8 +12,8 @@ export function DocumentQuiz() {
   const [seed, setSeed] = useState(newSeed);
   const load = useCallback(() => documentCases(seed), [seed]);
   const cases = useLoaded(load);
-  if (cases === 'unreadable') return <p role="alert">The jobs could not be loaded. Look again with a network.</p>;
-  if (cases === 'loading') return <p className="py-10 text-faint">A moment…</p>;
+  if (cases === 'unreadable') return <p role="alert">The jobs could not be loaded. Try again when online.</p>;
+  if (cases === 'loading') return <p className="py-10 text-faint">Loading…</p>;
   return (
     <Quiz
       key={seed}
@@ -23,7 +23,7 @@ export function DocumentQuiz() {
       cases={cases}
       mark={markDocument}
       whole={({ document, tells }): DocumentSaid | null => (document && tells ? { document, tells } : null)}
-      others="Eight others"
+      others="Eight more"
       again={() => setSeed(newSeed())}
       ask={({ told, said, say, isMarked }) => (
         <>
@@ -31,9 +31,9 @@ export function DocumentQuiz() {
             {told.did} <span className="text-sm text-faint">{told.country}</span>
           </p>
           <div className="space-y-1">
-            <p className="text-sm font-semibold">What is due</p>
+            <p className="text-sm font-semibold">Document required</p>
             <ToggleGroup
-              label="What is due"
+              label="Document required"
               value={said.document ?? null}
               disabled={isMarked}
               choices={papersDue.map((each) => ({ value: each, face: each }))}
@@ -41,16 +41,16 @@ export function DocumentQuiz() {
             />
           </div>
           <div className="space-y-1">
-            <p className="text-sm font-semibold">Does building control have to know?</p>
+            <p className="text-sm font-semibold">Is building control notification required?</p>
             <ToggleGroup
-              label="Does building control have to know?"
+              label="Is building control notification required?"
               value={said.tells ?? null}
               disabled={isMarked}
               choices={tellings.map((each) => ({ value: each, face: each }))}
               onChange={(tells) => say({ tells })}
             />
           </div>
-          <p className="text-sm text-faint">The law where the work is, and the standard, decide: check both.</p>
+          <p className="text-sm text-faint">The standard and the local law decide: check both.</p>
         </>
       )}
     />

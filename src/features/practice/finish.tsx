@@ -20,12 +20,12 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
   const [limitations, setLimitations] = useState<readonly string[]>([]);
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Hand over</Button>
+      <Button onClick={() => setOpen(true)}>Submit</Button>
       <Dialog
         open={isOpen}
         onOpenChange={setOpen}
-        title="Hand over the report"
-        description="After this the house is laid open, and nothing more is counted."
+        title="Submit report"
+        description="This ends the exercise and shows what was wrong."
       >
         <div className="space-y-3">
           <ToggleGroup
@@ -44,7 +44,7 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
             onChange={setOutcome}
           />
           <fieldset>
-            <legend className="text-sm font-semibold">Limitations: nobody got into</legend>
+            <legend className="text-sm font-semibold">Limitations: no access to</legend>
             <div className="grid grid-cols-2 sm:grid-cols-3">
               {house.type.rooms.map((room) => (
                 <Checkbox
@@ -59,9 +59,7 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
             </div>
           </fieldset>
           <p className="text-sm text-faint">
-            {visit.claims.length === 0
-              ? 'Nothing is written down as found.'
-              : `${visit.claims.length} written down as found.`}
+            {visit.claims.length === 0 ? 'No observations recorded.' : `${visit.claims.length} observations recorded.`}
           </p>
           <Button
             look="next"
@@ -75,7 +73,7 @@ export function Finish({ on: { house, visit, does } }: { on: OnVisit }) {
               })
             }
           >
-            Submit, and show the house
+            Submit
           </Button>
         </div>
       </Dialog>

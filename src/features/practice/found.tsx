@@ -62,9 +62,9 @@ export function Found({ on: { house, visit, does }, place }: { on: OnVisit; plac
           className="w-full"
         />
         <Select
-          label="What is wrong"
+          label="Fault"
           value={sort}
-          placeholder="What is wrong…"
+          placeholder="Fault…"
           options={defectSorts.map(({ id, title }) => ({ value: id, label: title }))}
           onChange={setSort}
           className="w-full"

@@ -20,10 +20,10 @@ export function PaperPage({ number, children }: { number: string; children: Reac
     () => true,
     () => false,
   );
-  if (types === 'unreadable') return <p role="alert">The houses could not be loaded. Look again with a network.</p>;
-  if (types === 'loading' || !isHere) return <p className="p-6 text-faint">A moment…</p>;
+  if (types === 'unreadable') return <p role="alert">The properties could not be loaded. Try again when online.</p>;
+  if (types === 'loading' || !isHere) return <p className="p-6 text-faint">Loading…</p>;
   const house = houseOf(number, types);
-  if (!house) return <p role="alert">× There is no house {number}.</p>;
+  if (!house) return <p role="alert">× There is no property {number}.</p>;
   return <Paper house={house}>{children}</Paper>;
 }
 
@@ -44,8 +44,9 @@ const nobody = {
 function Paper({ house, children }: { house: House; children: ReactNode }) {
   const load = useCallback(() => paperOf(house), [house]);
   const paper = useLoaded(load);
-  if (paper === 'unreadable') return <p role="alert">This device keeps no paper: it is full, or keeps nothing.</p>;
-  if (paper === 'loading') return <p className="p-6 text-faint">A moment…</p>;
+  if (paper === 'unreadable')
+    return <p role="alert">This device cannot save the document: it is full, or storage is off.</p>;
+  if (paper === 'loading') return <p className="p-6 text-faint">Loading…</p>;
   return (
     <Begun house={house} {...paper}>
       {children}

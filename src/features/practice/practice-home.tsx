@@ -19,7 +19,7 @@ type Props = {
   readonly isSignedIn: boolean;
 };
 
-/** What can be practised: exercises, whole houses, one by its number; and how it went so far. */
+/** What can be practised: exercises, whole houses, one by number; and how it went so far. */
 export function PracticeHome({ types, unknown, isSignedIn }: Props) {
   const results = useResults(isSignedIn);
   const next = nextExercise(results);
@@ -27,12 +27,12 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
     <>
       <h1 className="text-3xl">Practice</h1>
       <p className="max-w-2xl py-2">
-        Simulated properties with hidden faults. Isolate, look, test, code: the readings come from the same physics as
-        the real benches, and at the end the house is laid open. What would hurt in life is only said here.
+        Simulated properties with hidden faults. Isolate, inspect, test and code. At the end you see what was wrong.
+        Dangerous acts are only reported here.
       </p>
       {unknown && (
         <p role="alert" className="border-y border-rule-strong py-2 font-semibold">
-          × There is no house {unknown}. Check its number.
+          × There is no property {unknown}. Check number.
         </p>
       )}
       <div className="grid gap-x-10 gap-y-8 pt-4 lg:grid-cols-[3fr_2fr]">
@@ -66,7 +66,7 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
           <Progress results={results} />
           <section aria-labelledby="houses">
             <h2 id="houses" className="border-b border-rule-strong pb-1 text-xl">
-              Whole houses
+              Whole properties
             </h2>
             <ul>
               {types.map((type) => (
@@ -79,7 +79,7 @@ export function PracticeHome({ types, unknown, isSignedIn }: Props) {
                   </span>
                   <Button
                     look="quiet"
-                    aria-label={`Go to a ${type.title}`}
+                    aria-label={`Open a ${type.title}`}
                     onClick={() => go(addressOf(numberOf(type, newSeed()), null))}
                   >
                     Go
@@ -116,8 +116,8 @@ function Row({ title, minutes, says, best, isNext, begin }: RowProps) {
         </h3>
         <p className="text-sm text-faint">{says}</p>
       </div>
-      <Button look={isNext ? 'next' : 'plain'} aria-label={`Begin ${title}`} onClick={begin}>
-        Begin
+      <Button look={isNext ? 'next' : 'plain'} aria-label={`Start ${title}`} onClick={begin}>
+        Start
       </Button>
     </li>
   );
@@ -141,21 +141,21 @@ function ByNumber({ types }: Pick<Props, 'types'>) {
       }}
     >
       <label htmlFor="number" className="block pb-1 font-serif text-xl font-semibold">
-        A house you were given
+        Shared property
       </label>
       <div className="flex gap-2">
         <input
           id="number"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          placeholder="its number"
+          placeholder="number"
           autoComplete="off"
           maxLength={80}
           aria-invalid={number !== '' && !isHouse}
           className="min-h-9 min-w-0 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
         />
         <Button type="submit" disabled={!isHouse}>
-          Go there
+          Open
         </Button>
       </div>
     </form>

@@ -29,13 +29,13 @@ export function PracticePage({ isSignedIn }: { isSignedIn: boolean }) {
   if (loaded === 'unreadable')
     return (
       <Frame>
-        <p role="alert">The houses could not be loaded. Look again with a network.</p>
+        <p role="alert">The properties could not be loaded. Try again when online.</p>
       </Frame>
     );
   if (loaded === 'loading' || !isHere)
     return (
       <Frame>
-        <p className="py-10 text-faint">A moment…</p>
+        <p className="py-10 text-faint">Loading…</p>
       </Frame>
     );
   if (quiz) return <Frame>{quiz === 'code-ten' ? <CodingQuiz findings={loaded.findings} /> : <DocumentQuiz />}</Frame>;

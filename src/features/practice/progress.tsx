@@ -6,12 +6,12 @@ import { FigureChart } from '../../ui/figure-chart';
 
 /** The parts that are marked, in words. */
 export const partWords: Record<(typeof parts)[number], string> = {
-  safety: 'Cautions kept',
+  safety: 'Safety',
   tests: 'Tests done',
-  found: 'Found',
-  codes: 'Coded',
-  paper: 'Paper',
-  time: 'In time',
+  found: 'Faults found',
+  codes: 'Coding',
+  paper: 'Document',
+  time: 'Time',
 };
 
 const week = 7 * 86_400_000;
@@ -48,7 +48,7 @@ export function Progress({ results }: { results: readonly PracticeResult[] }) {
   return (
     <section aria-labelledby="progress">
       <h2 id="progress" className="border-b border-rule-strong pb-1 text-xl">
-        So far <span className="font-sans text-sm font-normal text-faint">{results.length} done</span>
+        Your results <span className="font-sans text-sm font-normal text-faint">{results.length} done</span>
       </h2>
       <FigureChart
         label={`Mean of each week, of a hundred: ${points.map(({ at, value }) => `${at} ${value}`).join(', ')}`}

@@ -111,11 +111,11 @@ export function Quiz<Case, Said>({ id, title, part, cases, mark, whole, ask, oth
       )}
       {isMarked ? (
         <Button look="next" onClick={onwards}>
-          {answered.length < cases.length ? 'The next' : 'What it came to'}
+          {answered.length < cases.length ? 'Next' : 'Result'}
         </Button>
       ) : (
         <Button look="next" disabled={!whole(said)} onClick={answer}>
-          That is my answer
+          Submit answer
         </Button>
       )}
     </div>

@@ -80,7 +80,7 @@ export function ResultPage({ on, exercise, findings }: Props) {
         <p className="text-right max-sm:text-left">
           <span className="text-4xl font-semibold tabular-nums">{score.percent}</span> of 100
           <span className="block text-sm text-faint">
-            {endedAt === null ? 'as it was played for you' : `in ${Math.max(1, Math.round(minutes))} min`}
+            {endedAt === null ? 'shown solution' : `in ${Math.max(1, Math.round(minutes))} min`}
           </span>
         </p>
       </header>
@@ -88,9 +88,9 @@ export function ResultPage({ on, exercise, findings }: Props) {
         <Button look="next" onClick={() => go('/practice')}>
           What next
         </Button>
-        <Button onClick={again}>This house again</Button>
+        <Button onClick={again}>Repeat this property</Button>
         <a href={`/practice/${house.number}`} className={linkLook('plain')}>
-          Its document
+          Open document
         </a>
       </div>
       <section aria-labelledby="truth" className="pb-4">
@@ -99,7 +99,7 @@ export function ResultPage({ on, exercise, findings }: Props) {
         </h2>
         <div className="grid gap-x-8 md:grid-cols-[1fr_20rem]">
           <ol>
-            {house.hidden.length === 0 && <li className="py-2">Nothing was wrong in it.</li>}
+            {house.hidden.length === 0 && <li className="py-2">There was no fault.</li>}
             {house.hidden.map(({ fault, places, circuits }, index) => (
               <li key={fault.id} className="grid grid-cols-[1.5rem_3rem_1fr] gap-x-2 border-b border-rule py-1.5">
                 <strong>{index + 1}</strong>

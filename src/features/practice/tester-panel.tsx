@@ -66,7 +66,7 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
         <span className="block text-3xl tabular-nums">{shown?.tone === 'reading' ? shown.text : '– – –'}</span>
         <span className="block text-xs font-normal text-faint">
           {visit.fuseBlown
-            ? 'its fuse is blown'
+            ? 'its fuse has blown'
             : shown && shown.tone !== 'reading'
               ? shown.text
               : visit.nulled
@@ -165,7 +165,7 @@ export function TesterPanel({ on: { house, visit, does }, place }: { on: OnVisit
       </div>
       <div className="flex gap-2">
         {visit.fuseBlown ? (
-          <Button onClick={() => does({ is: 'fuse' })}>Put a new fuse in</Button>
+          <Button onClick={() => does({ is: 'fuse' })}>Replace fuse</Button>
         ) : (
           <Button onClick={() => does({ is: 'null' })} disabled={visit.nulled}>
             {visit.nulled ? 'Nulled' : 'Null the leads'}
@@ -252,7 +252,7 @@ function Readings({ house, readings }: { house: House; readings: OnVisit['visit'
       .join(' ');
   return (
     <table className="w-full text-left text-xs">
-      <caption className="sr-only">Readings, the latest first</caption>
+      <caption className="sr-only">Readings, latest first</caption>
       <tbody>
         {readings
           .slice(-14)

@@ -27,7 +27,7 @@ type Sheet = 'ways' | 'tester' | 'found';
 /** A practice dwelling one walks through; once the report is handed over, what it really was. */
 export function VisitPage({ house, exercise, findings }: Props) {
   const on = useVisit(house, exercise);
-  if (!on) return <p className="p-6 text-faint">A moment…</p>;
+  if (!on) return <p className="p-6 text-faint">Loading…</p>;
   if (on.visit.finished) return <ResultPage on={on} exercise={exercise} findings={findings} />;
   return <AtTheHouse on={on} exercise={exercise} />;
 }
@@ -98,15 +98,15 @@ function AtTheHouse({ on, exercise }: { on: OnVisit; exercise: Exercise | null }
         </Tabs>
       </div>
       <p className="pt-4 text-sm text-faint">
-        Nothing here is live. In a real house live testing can kill: proved dead, locked off, and only by whoever is
-        competent to.{' '}
+        Nothing here is live. In a real property live testing can kill: isolate, lock off, prove dead, and only if you
+        are competent.{' '}
         <Button look="quiet" onClick={() => does({ is: 'hint' })}>
-          A hint, for two points
+          Hint, costs 2 points
         </Button>{' '}
         <Confirm
           trigger={<Button look="quiet">Show me</Button>}
-          title="Have it played?"
-          what="The whole of it is gone through by one who knows, step by step, and laid open. It does not count, and what you did here is gone."
+          title="Show the solution?"
+          what="Shows the whole inspection step by step. It does not count, and your work here is lost."
           act="Show me"
           onConfirm={() => void on.show().catch((error: Error) => toast(error.message))}
         />
@@ -165,13 +165,13 @@ function AtPlace({ on, place }: { on: OnVisit; place: Place }) {
         <Button onClick={() => does({ is: 'look', place: place.id })}>Look closely</Button>
         {hasCover && (
           <Button onClick={() => does({ is: 'cover', place: place.id, off: !isOff })}>
-            {isOff ? 'Cover on' : 'Take the cover off'}
+            {isOff ? 'Cover on' : 'Remove cover'}
           </Button>
         )}
         {place.kind === 'switch' ? (
-          <Button onClick={() => does({ is: 'work', place: place.id })}>Change it over</Button>
+          <Button onClick={() => does({ is: 'work', place: place.id })}>Switch over</Button>
         ) : (
-          <Button onClick={() => does({ is: 'try', place: place.id })}>Try it</Button>
+          <Button onClick={() => does({ is: 'try', place: place.id })}>Test by hand</Button>
         )}
         {hasVolts && <Button onClick={() => does({ is: 'volts', place: place.id })}>Voltage?</Button>}
         {place.kind === 'intake' && <Button onClick={() => does({ is: 'ask' })}>Ask about the house</Button>}

@@ -14,7 +14,7 @@ export function Ways({ on: { house, visit, does } }: { on: OnVisit }) {
     <div className="space-y-3 text-sm">
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => does({ is: 'tell' })} disabled={visit.told}>
-          {visit.told ? 'They know' : 'Tell them it goes off'}
+          {visit.told ? 'Occupants informed' : 'Inform occupants'}
         </Button>
         <Button onClick={() => does({ is: 'prove' })}>
           Prove the indicator{visit.indicator === 'used' ? ' again' : ''}

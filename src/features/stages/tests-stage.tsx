@@ -2,19 +2,16 @@
 
 import { useJob } from '../../client/job-provider';
 import { Select } from '../../ui/select';
-import { Tabs } from '../../ui/tabs';
-import { useNarrow } from '../../ui/use-narrow';
 import { BenchHand } from '../benches/frame/bench-hand';
 import { Measuring } from '../measure/measuring';
 import { benchParts } from '../benches/registry';
 import { type BenchName, benchAddress, benchTitles, benches } from '../workspace/address';
 import { usePlace } from '../workspace/place';
 
-/** The hour between locking off and restoring: all benches on one page, so that none of them needs the network to open. */
+/** The hour between locking off and restoring: all tests on one page, so that none of them needs the network to open. */
 export function TestsStage() {
   const jobId = useJob((held) => held.jobId);
   const { query, go: goTo } = usePlace();
-  const isNarrow = useNarrow();
   const bench = benches.find((each) => each === query.get('bench')) ?? 'plan';
   const wayId = query.get('way');
   const go = (to: BenchName, way: string | null = null) =>
@@ -23,37 +20,21 @@ export function TestsStage() {
   return (
     <Measuring>
       <h1 className="sr-only">Tests: {benchTitles[bench]}</h1>
-      {isNarrow ? (
-        <>
-          <BenchHand
-            name={bench}
-            bench={
-              <Select
-                label="Bench"
-                className="min-w-0 flex-1 font-semibold"
-                value={bench}
-                options={benches.map((value) => ({ value, label: benchTitles[value] }))}
-                onChange={(to) => go(to)}
-              />
-            }
+      <BenchHand
+        name={bench}
+        bench={
+          <Select
+            label="Test"
+            className="min-w-0 font-semibold max-md:flex-1"
+            value={bench}
+            options={benches.map((value) => ({ value, label: benchTitles[value] }))}
+            onChange={(to) => go(to)}
           />
-          <div className="pt-2">
-            <Bench name={bench} wayId={wayId} go={go} />
-          </div>
-        </>
-      ) : (
-        <Tabs
-          label="Benches"
-          value={bench}
-          tabs={benches.map((value) => ({ value, face: benchTitles[value] }))}
-          onChange={go}
-          between={<BenchHand name={bench} />}
-        >
-          <div className="pt-3">
-            <Bench name={bench} wayId={wayId} go={go} />
-          </div>
-        </Tabs>
-      )}
+        }
+      />
+      <div className="pt-1" data-testid="work">
+        <Bench name={bench} wayId={wayId} go={go} />
+      </div>
     </Measuring>
   );
 }

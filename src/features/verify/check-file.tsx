@@ -8,7 +8,7 @@ export function CheckFile({ expected }: { expected: string }) {
   return (
     <div className="border-t border-rule pt-4">
       <label className="text-sm font-semibold">
-        Have the PDF? Check the file itself
+        Check a PDF file
         <input
           type="file"
           accept="application/pdf"
@@ -19,9 +19,7 @@ export function CheckFile({ expected }: { expected: string }) {
             const digest = await crypto.subtle.digest('SHA-256', await file.arrayBuffer());
             const hex = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
             setResult(
-              hex === expected
-                ? '✓ This file is the one that was issued, byte for byte.'
-                : '× This file is not the one that was issued.',
+              hex === expected ? '✓ This is the issued file, unchanged.' : '× This file is not the issued file.',
             );
           }}
         />

@@ -10,9 +10,8 @@ export function HeadsView({ heads }: { heads: readonly DailyHead[] }) {
       <p className="font-serif font-semibold">Orange Ledger</p>
       <h1 className="text-2xl">Daily heads</h1>
       <p>
-        Every document issued here, of every firm, is a leaf of one tree. Once a day on which documents were issued is
-        over, the head of the tree is signed. Print or keep one: if anything issued before it were ever rewritten, it
-        would no longer fit.
+        Every document issued here is a leaf of one hash tree. Its head is signed after each day on which documents were
+        issued. Keep a head: it no longer matches if any earlier document is changed.
       </p>
       {latest ? (
         <>
@@ -50,7 +49,7 @@ export function HeadsView({ heads }: { heads: readonly DailyHead[] }) {
           </table>
         </>
       ) : (
-        <p role="status">None yet: the first is signed once the first day with a document is over.</p>
+        <p role="status">None yet. The first is signed after the first day with a document.</p>
       )}
       <section aria-labelledby="readers" className="border-t border-rule pt-4 print:hidden">
         <h2 id="readers" className="text-lg">

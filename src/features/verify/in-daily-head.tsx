@@ -11,16 +11,16 @@ export function InDailyHead({ proof, proofPath }: { readonly proof: LogProof | n
       {proof ? (
         <p className="text-sm">
           Number {proof.index + 1} of {proof.head.size} in the tree signed for {showDay(proof.head.day)}, head{' '}
-          <span className="break-all">{proof.head.root}</span>. Whoever kept that head can tell that nothing before it
-          was rewritten.
+          <span className="break-all">{proof.head.root}</span>. A kept copy of that head proves that nothing before it
+          was changed.
         </p>
       ) : (
-        <p className="text-sm">Not in one yet: the head of a day is signed once the day is over.</p>
+        <p className="text-sm">Not included yet: each day’s head is signed after the day ends.</p>
       )}
       <p className="flex flex-wrap gap-x-4 pt-1 text-sm">
         {proof && (
           <a className="underline underline-offset-4" href={proofPath} download>
-            Download the proof
+            Download proof
           </a>
         )}
         <a className="underline underline-offset-4" href="/heads">

@@ -15,8 +15,7 @@ export function RemovedView({ paper, proof, proofPath }: Props) {
         <h1 className="text-2xl">{paper.number} was issued</h1>
         <p className="pt-2">
           {paper.firmName} issued it on {showMoment(paper.issuedAt)} and kept its copy until{' '}
-          {showMoment(paper.removedAt)}. What it says can no longer be shown here; whether a file is the one that was
-          issued can.
+          {showMoment(paper.removedAt)}. Its content is no longer kept here. You can still check a file.
         </p>
       </div>
       <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1">

@@ -34,13 +34,13 @@ export function VerificationView({ check, proof, proofPath }: Props) {
       </div>
       {check.replacedBy && (
         <p role="note" className="border-2 border-ink p-3">
-          <strong>A newer issue puts this one right:</strong>{' '}
+          <strong>A newer issue corrects this one:</strong>{' '}
           <a className="underline underline-offset-4" href={`/verify/${check.replacedBy.verificationToken}`}>
             {check.replacedBy.number}
           </a>
           {check.replacedBy.holds
-            ? '. Go by that one.'
-            : ', but its own seal does not hold. Ask the firm which one stands before relying on either.'}
+            ? '. Use that one.'
+            : ', but its own seal is broken. Ask the company which one is valid before relying on either.'}
         </p>
       )}
       {check.replaces && (
@@ -80,7 +80,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
             <dd className="break-all text-sm">
               {check.pdfSha256}
               <span className="block text-faint">
-                {check.fileSealed ? 'Part of the seal.' : 'Kept when it was first printed, before files were sealed.'}
+                {check.fileSealed ? 'Part of the seal.' : 'Saved when first printed, before files were sealed.'}
               </span>
             </dd>
           </>
@@ -106,11 +106,11 @@ const headingOf = (v: PublicCheck['verification']): string =>
     ? 'This document is intact'
     : v.what === 'unproved'
       ? 'This document cannot be proved here'
-      : 'This document is NOT intact';
+      : 'This document has been altered';
 
 function explain({ verification: v, found, firmName }: PublicCheck): string {
   if (v.intact) return '';
-  const ask = 'Ask the firm for an explanation before relying on it.';
+  const ask = 'Ask the company before relying on it.';
   const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${showMoment(found.recordedAt)})` : '';
   switch (v.what) {
     case 'changed':
@@ -128,7 +128,7 @@ function explain({ verification: v, found, firmName }: PublicCheck): string {
     case 'picture':
       return `Its ledger and its content are as sealed, but a picture it shows is gone or is not the one that was sealed. ${ask}`;
     case 'unproved':
-      return `It agrees with itself, but it was put in here from a file, and nothing known here shows that ${firmName} issued it. ${ask}`;
+      return `It is consistent, but it was imported from a file, and nothing here proves that ${firmName} issued it. ${ask}`;
     case 'file':
       return `Its ledger and its content are as sealed, but the printed file kept here is not. ${ask}`;
     default: {

@@ -9,7 +9,7 @@ export type BenchName = 'plan' | 'board' | NonNullable<(typeof families)[number]
 
 /** The pages of the tests there are, in their order: one for each family that has one. What stands behind each is in `benches/registry`. */
 export const benchTitles = {
-  plan: 'Plan',
+  plan: 'Plan of tests',
   board: 'Board',
   ...Object.fromEntries(families.flatMap(({ bench }) => (bench ? [[bench.name, bench.title]] : []))),
   leaving: 'Before you leave',

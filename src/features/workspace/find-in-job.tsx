@@ -52,14 +52,14 @@ export function FindInJob() {
     const acts: (Findable | false)[] = [
       canUndo && {
         id: 'undo',
-        says: 'Undo the last act',
+        says: 'Undo last action',
         run: () => {
           const outcome = undo();
-          toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+          toast(outcome.ok ? 'Undone' : outcome.reason);
         },
       },
-      !isSealed && { id: 'note', says: 'Write an observation', run: to(stageAddress(jobId, 'observations')) },
-      !isSealed && { id: 'isolate', says: 'Begin an isolation', run: to(stageAddress(jobId, 'isolation')) },
+      !isSealed && { id: 'note', says: 'Add observation', run: to(stageAddress(jobId, 'observations')) },
+      !isSealed && { id: 'isolate', says: 'Start isolation', run: to(stageAddress(jobId, 'isolation')) },
       !view.practice && {
         id: 'draft',
         says: 'Draft as PDF',
@@ -71,7 +71,7 @@ export function FindInJob() {
       {
         name: 'Stages',
         items: [
-          { id: 'overview', says: 'The job at a glance', run: to(jobAddress(jobId)) },
+          { id: 'overview', says: 'Job overview', run: to(jobAddress(jobId)) },
           ...definition.stages.map((stage) => ({
             id: stage,
             says: stageWords[stage].title,
@@ -80,12 +80,12 @@ export function FindInJob() {
           })),
           ...benches.map((bench) => ({
             id: bench,
-            says: `${benchTitles[bench]} bench`,
+            says: `${benchTitles[bench]}`,
             run: to(benchAddress(jobId, bench)),
           })),
         ],
       },
-      { name: 'Acts', items: acts.filter((act) => act !== false) },
+      { name: 'Actions', items: acts.filter((act) => act !== false) },
       {
         name: 'Circuits',
         items: [...job.ways.values()].map((way) => ({
@@ -133,5 +133,5 @@ export function FindInJob() {
       },
     ];
   };
-  return <Find hint="A circuit, reading, stage, job or act" groups={groups} onOpen={onOpen} />;
+  return <Find hint="A circuit, reading, page, job or action" groups={groups} onOpen={onOpen} />;
 }

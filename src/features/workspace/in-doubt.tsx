@@ -36,7 +36,7 @@ export function InDoubtLine() {
   return (
     <Link
       href={`/firm/instruments/${id}`}
-      className="block truncate border-t-2 border-ink px-3 py-0.5 text-sm font-semibold hover:bg-hover sm:px-5"
+      className="block truncate border-t-2 border-ink px-3 py-0.5 text-sm font-semibold hover:bg-hover max-md:order-4 max-md:col-span-2 sm:px-5"
     >
       ?{' '}
       {[
@@ -57,6 +57,6 @@ export function InDoubtHere({ slot }: { slot: Slot }) {
   const key = keyOf(slot);
   const here = readings.find(({ entry }) => keyOf(entry.body.slot) === key);
   return here ? (
-    <p className="text-xs font-semibold">? Its instrument was not known to be sound: {here.doubt.because}.</p>
+    <p className="text-xs font-semibold">? Its instrument was out of tolerance: {here.doubt.because}.</p>
   ) : null;
 }

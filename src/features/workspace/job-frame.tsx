@@ -1,6 +1,7 @@
 'use client';
 
 import isEqual from 'fast-deep-equal';
+import { ChevronLeft, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { toast } from '../../ui/toast';
@@ -16,7 +17,6 @@ import { refusalsOf } from '../../client/refusals';
 import { Behind } from '../../ui/behind';
 import { Refusals } from '../../ui/refusals';
 import { Select } from '../../ui/select';
-import { useNarrow } from '../../ui/use-narrow';
 import { SendState } from '../../ui/send-state';
 import { FindInJob } from './find-in-job';
 import { InDoubtLine } from './in-doubt';
@@ -25,51 +25,46 @@ import { JobLink, usePlace } from './place';
 
 /** Around every page of a job: where am I, what is wrong, what is next, and whether it is sent. Each part follows what it shows. */
 export function JobFrame({ children }: { children: ReactNode }) {
-  const isNarrow = useNarrow();
   return (
     <div className="min-h-dvh">
-      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper print:hidden">
+      <header className="sticky top-0 z-20 border-b border-rule-strong bg-paper max-md:grid max-md:grid-cols-[minmax(0,1fr)_auto] print:hidden">
         <PracticeLine />
-        <div className="flex min-h-11 items-center gap-x-4 px-3 sm:px-5">
-          <Link href="/" className="font-serif text-base font-semibold max-sm:sr-only">
-            Orange Ledger
-          </Link>
-          <Link href="/" className="text-sm underline underline-offset-4 sm:hidden">
-            Jobs
+        <div className="flex min-h-11 min-w-0 items-center gap-x-3 px-2 max-md:order-1 md:items-stretch md:px-5">
+          <Link
+            href="/"
+            className="flex min-h-11 items-center text-sm hover:underline max-md:min-w-8 max-md:justify-center"
+          >
+            <ChevronLeft size={18} aria-hidden />
+            <span className="max-md:sr-only">Jobs</span>
           </Link>
           <WhichJob />
-          {!isNarrow && <TimeLeft />}
-          <FindInJob />
-          <Undo />
-          <Sent />
+          <StageTabs />
         </div>
-        {isNarrow ? (
-          <div className="flex min-h-11 items-center gap-2 border-t border-rule bg-sheet px-2">
+        <div className="max-md:contents md:flex md:min-h-8 md:items-center md:gap-x-4 md:border-t md:border-rule md:bg-sheet md:px-5 md:text-sm">
+          {/* On a phone this is the bar under the thumb. */}
+          <div
+            data-testid="foot"
+            className="max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:flex max-md:min-h-13 max-md:items-center max-md:gap-2 max-md:border-t max-md:border-rule-strong max-md:bg-sheet max-md:px-2 md:contents"
+          >
             <StageList />
-            <span className="min-w-0 flex-1">
+            <span className="min-w-0 max-md:flex-1 md:max-w-md">
               <ToNext />
             </span>
             <Verdicts />
           </div>
-        ) : (
-          <>
-            <StageTabs />
-            <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-sheet px-3 py-1 text-sm sm:px-5">
-              <ToNext />
-              <Counts />
-            </div>
-          </>
-        )}
-        {isNarrow && (
-          <p className="px-3">
-            <TimeLeft />
-          </p>
-        )}
-        <IsolationLine />
+          <IsolationLine />
+          <Counts />
+          <TimeLeft />
+          <div className="flex items-center gap-x-1 pr-2 max-md:order-2 md:gap-x-3 md:pr-0">
+            <FindInJob />
+            <Undo />
+            <Sent />
+          </div>
+        </div>
         <InDoubtLine />
         <Troubles />
       </header>
-      <main className="px-3 pb-16 pt-3 sm:px-5">{children}</main>
+      <main className="px-3 pb-16 pt-2 max-md:pb-[calc(var(--dock,3.25rem)+4rem)] sm:px-5">{children}</main>
     </div>
   );
 }
@@ -78,7 +73,7 @@ function PracticeLine() {
   const house = useJob(({ practice }) => practice?.house ?? null);
   return (
     house && (
-      <p className="hatch border-b-2 border-ink text-center">
+      <p className="hatch border-b-2 border-ink text-center max-md:col-span-2">
         <a href={`/practice?house=${house}`} className="bg-paper px-3 font-semibold tracking-widest">
           PRACTICE
         </a>
@@ -95,11 +90,11 @@ function WhichJob() {
     address: job.site.address ?? 'no address yet',
   }));
   return (
-    <p className="min-w-0 flex-1 truncate text-sm">
+    <p className="min-w-0 flex-1 truncate text-sm md:flex md:max-w-xs md:shrink md:items-center md:gap-1">
       <JobLink href={jobAddress(jobId)} className="font-semibold hover:underline">
         {reference}
       </JobLink>
-      <span className="text-faint">
+      <span className="text-faint md:truncate md:max-xl:hidden">
         {' '}
         {kind} · {address.split('\n').join(', ')}
       </span>
@@ -115,7 +110,7 @@ function Undo() {
       if ((event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'z' && !typing) {
         event.preventDefault();
         const outcome = undo();
-        toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+        toast(outcome.ok ? 'Undone' : outcome.reason);
       }
     };
     window.addEventListener('keydown', onKey);
@@ -127,10 +122,10 @@ function Undo() {
       disabled={!canUndo}
       onClick={() => undo()}
       aria-keyshortcuts="Control+Z Meta+Z"
-      title="Ctrl Z"
-      className="min-h-9 px-1 text-sm underline underline-offset-4 disabled:opacity-40"
+      title="Undo: Ctrl Z"
+      className="inline-flex min-h-8 items-center gap-1.5 rounded-md px-1 text-sm hover:bg-hover disabled:opacity-40 max-md:min-h-11 max-md:min-w-11 max-md:justify-center"
     >
-      Undo
+      <Undo2 size={15} aria-hidden /> <span className="max-md:sr-only">Undo</span>
     </button>
   );
 }
@@ -178,8 +173,8 @@ function StageList() {
   const { stage: here, go } = usePlace();
   return (
     <Select
-      label="Stage of the job"
-      className="max-w-[45%] shrink-0 font-semibold"
+      label="Page of the job"
+      className="max-w-[42%] shrink-0 font-semibold md:hidden"
       value={here ?? 'job'}
       onChange={(to) => go(to === 'job' ? jobAddress(jobId) : stageAddress(jobId, to))}
       options={[
@@ -204,7 +199,7 @@ function StageTabs() {
     void current.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [here]);
   return (
-    <nav aria-label="Stages of the job" className="relative flex overflow-x-auto px-1 sm:px-3">
+    <nav aria-label="Pages of the job" className="relative ml-auto flex min-w-0 overflow-x-auto max-md:hidden">
       {stages.map(({ stage, count, isComplete, isNext }) => {
         const isHere = stage === here;
         return (
@@ -213,7 +208,7 @@ function StageTabs() {
             ref={isHere ? current : undefined}
             href={stageAddress(jobId, stage)}
             aria-current={isHere ? 'page' : undefined}
-            className={`flex min-h-10 items-center gap-1.5 whitespace-nowrap border-b-[3px] px-2.5 text-sm ${isHere ? 'border-ink font-semibold' : isNext && !isSealed ? 'border-next' : 'border-transparent'} hover:bg-hover`}
+            className={`flex min-h-11 items-center gap-1 whitespace-nowrap border-b-[3px] px-2 text-sm ${isHere ? 'border-ink font-semibold' : isNext && !isSealed ? 'border-next' : 'border-transparent'} hover:bg-hover`}
           >
             {stageWords[stage].title}
             <span className="text-xs text-faint">
@@ -239,7 +234,7 @@ function ToNext() {
   if (issued && isPractice)
     return (
       <JobLink href={stageAddress(jobId, 'review')} className="font-semibold underline underline-offset-4">
-        Sealed as {issued.number}: read the document
+        Sealed as {issued.number}: open the document
       </JobLink>
     );
   if (issued)
@@ -251,7 +246,7 @@ function ToNext() {
   return next ? (
     <JobLink
       href={href}
-      className="inline-flex min-h-7 max-w-full min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-9 max-md:text-sm"
+      className="inline-flex min-h-7 max-w-full min-w-0 items-center gap-1.5 rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-11 max-md:text-sm"
     >
       <span aria-hidden>→</span>
       <span className="truncate">Next: {next.what}</span>
@@ -259,7 +254,7 @@ function ToNext() {
   ) : (
     <JobLink
       href={href}
-      className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next"
+      className="inline-flex min-h-7 items-center rounded-md bg-next px-2 font-semibold text-on-next max-md:min-h-11"
     >
       → Next: sign and issue
     </JobLink>
@@ -278,7 +273,7 @@ function Verdicts() {
   const { fails, doubts } = useVerdictCounts();
   if (fails + doubts === 0) return null;
   return (
-    <span className="shrink-0 text-xs">
+    <span className="shrink-0 text-xs md:hidden">
       {fails > 0 && <strong>{fails} ✗</strong>} {doubts > 0 && `${doubts} ?`}
     </span>
   );
@@ -288,7 +283,7 @@ function Counts() {
   const { fails, doubts } = useVerdictCounts();
   const left = useProgress(({ gaps }) => missing([...gaps]).length);
   return (
-    <span className="ml-auto text-faint">
+    <span className="ml-auto whitespace-nowrap text-faint max-md:hidden">
       {fails > 0 && (
         <span className="font-semibold text-ink">
           {fails} {fails === 1 ? 'fails' : 'fail'} ·{' '}
@@ -309,13 +304,16 @@ function Troubles() {
   return (
     <>
       {behind?.why === 'unreadable' && (
-        <Behind problem={behind.problem} className="border-t-2 border-ink px-3 sm:px-5" />
+        <Behind
+          problem={behind.problem}
+          className="border-t-2 border-ink px-3 max-md:order-5 max-md:col-span-2 sm:px-5"
+        />
       )}
       <Refusals
         refusals={refusalsOf(refused, now())}
         putAside={dismiss}
         sendAgain={sendAgain}
-        className="border-t-2 border-ink px-3 sm:px-5"
+        className="border-t-2 border-ink px-3 max-md:order-5 max-md:col-span-2 sm:px-5"
       />
     </>
   );
@@ -339,7 +337,7 @@ function IsolationLine() {
   return (
     <JobLink
       href={stageAddress(jobId, 'isolation')}
-      className={`block truncate border-t border-rule px-3 py-0.5 text-sm hover:bg-hover sm:px-5 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}
+      className={`block min-w-0 truncate px-3 py-0.5 text-sm hover:bg-hover max-md:order-3 max-md:col-span-2 max-md:border-t max-md:border-rule md:flex-1 ${bad ? 'bg-ink font-semibold text-paper hover:bg-ink' : 'text-faint'}`}
     >
       {open &&
         state &&

@@ -43,7 +43,7 @@ export function JobOverview() {
         {job.installationId && (
           <p className="pb-2 text-sm">
             <Link href={`/installations/${job.installationId}`} className="underline underline-offset-4">
-              Getting in, client and every visit here
+              Access, client and visits
             </Link>
           </p>
         )}
@@ -103,7 +103,7 @@ export function JobOverview() {
             Needs attention
           </h2>
           {wrong.length + devices.wrong.length === 0 && (
-            <p className="border-t border-rule py-2 text-sm text-faint">Nothing recorded so far falls short.</p>
+            <p className="border-t border-rule py-2 text-sm text-faint">No failed readings.</p>
           )}
           <ul>
             {devices.wrong.map(({ way, judgement }) => (
@@ -151,10 +151,10 @@ export function JobOverview() {
           {devices.checked > 0 && (
             <p className="border-t border-rule pt-2 text-sm text-faint">
               Breaking capacity: {devices.checked} device{devices.checked === 1 ? '' : 's'} beside Ipf
-              {devices.unknown > 0 && `, ${devices.unknown} more without a mark that can be read`}.
+              {devices.unknown > 0 && `, ${devices.unknown} more without a readable mark`}.
             </p>
           )}
-          {wrong.length > 8 && <p className="text-sm text-faint">and {wrong.length - 8} more on the circuit ledger</p>}
+          {wrong.length > 8 && <p className="text-sm text-faint">and {wrong.length - 8} more on the circuit sheet</p>}
         </section>
         <Papers />
         <section aria-labelledby="latest">

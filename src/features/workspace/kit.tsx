@@ -33,7 +33,7 @@ export function Kit() {
   const miss = async () => {
     const what = typed.trim();
     const problem = await missedAction({ what, document: document.kind }).catch(
-      () => 'The server did not answer: it was not kept. It is still here.',
+      () => 'No connection. Not saved; it is still here.',
     );
     if (problem) return toast(problem);
     setAdded([what, ...added]);
@@ -43,7 +43,7 @@ export function Kit() {
     <Disclosure
       summary={
         <span className="text-lg font-semibold">
-          Before leaving{' '}
+          Pack for this job{' '}
           <span className="text-sm font-normal text-faint">
             {ready.size} of {items.length} in the van
           </span>
@@ -77,7 +77,7 @@ export function Kit() {
           className="min-h-9 flex-1 rounded-md border border-rule-strong bg-sheet px-2"
         />
         <Button type="submit" disabled={!typed.trim()}>
-          Put it on the list
+          Add to list
         </Button>
       </form>
     </Disclosure>

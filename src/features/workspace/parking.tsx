@@ -31,7 +31,7 @@ export function TimeLeft() {
   return (
     <span
       data-testid="time-left"
-      className={`whitespace-nowrap text-sm ${least < soonMinutes ? 'font-semibold' : 'text-faint'}`}
+      className={`whitespace-nowrap text-sm max-md:order-4 max-md:col-span-2 max-md:px-3 ${least < soonMinutes ? 'font-semibold' : 'text-faint'}`}
     >
       {said.join(' · ')}
     </span>
@@ -70,11 +70,11 @@ export function ParkedNow() {
         minutes
       </label>
       <Button type="submit" disabled={typed === 0}>
-        {job.parkedUntil ? 'Parked anew' : 'Parked now'}
+        {job.parkedUntil ? 'Restart parking' : 'Start parking'}
       </Button>
       {job.parkedUntil && (
         <Button look="quiet" onClick={() => say(null)}>
-          Stop counting
+          Stop parking
         </Button>
       )}
     </form>

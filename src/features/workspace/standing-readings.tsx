@@ -15,7 +15,7 @@ export function StandingReadings({ slot, inHand }: { slot: Slot; inHand: InHand 
   const readings = standing(job.readings.get(keyOf(slot)));
   const definition = tests.of(slot);
   const strike = (entryId: string) => {
-    const outcome = append([{ kind: 'entry.struck', body: { entryId, why: 'Taken back' } }]);
+    const outcome = append([{ kind: 'entry.struck', body: { entryId, why: 'Struck out' } }]);
     if (!outcome.ok) toast(outcome.reason);
   };
   const mayHaveTwo = definition?.spec.takes === 'figure' && definition.governs !== 'latest' && slot.on.of !== 'point';
@@ -70,14 +70,14 @@ function SecondReading({ slot, inHand }: { slot: Slot; inHand: InHand }) {
     >
       <input
         autoFocus
-        aria-label="Second reading: both stand"
+        aria-label="Second reading: both count"
         value={text}
         autoComplete="off"
         onChange={(event) => setText(event.target.value)}
         className="min-h-9 w-24 rounded-md border border-rule-strong bg-sheet px-2 text-right max-md:min-h-11"
       />
       <Button type="submit" className="max-md:min-h-11">
-        Save, both stand
+        Save, both count
       </Button>
       <Button look="quiet" className="max-md:min-h-11" onClick={() => setText(null)}>
         Cancel

@@ -39,7 +39,7 @@ export function StruckReadings({ slot }: { slot: Slot }) {
     if (!outcome.ok) toast(outcome.reason);
   };
   return (
-    <ul className="space-y-0.5 pt-1 text-xs text-faint" aria-label="Struck readings">
+    <ul className="space-y-0.5 pt-1 text-xs text-faint" aria-label="Struck-out readings">
       {struck.map(({ entry, struck: strike }) => (
         <li key={entry.id}>
           <s className="text-ink">{showValue(entry.body.value)}</s> {people[entry.madeBy] ?? 'somebody'},{' '}

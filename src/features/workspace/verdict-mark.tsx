@@ -88,9 +88,9 @@ function AsFinding({ slot, judgement }: { slot: Slot; judgement: Judgement }) {
           href={findingAddress(jobId, { ...begins, way: wayId })}
           className="font-semibold underline underline-offset-4"
         >
-          Write it as a finding
+          Add observation
         </JobLink>
-        {noted && <span className="text-faint"> · one is noted on this circuit</span>}
+        {noted && <span className="text-faint"> · one is recorded on this circuit</span>}
       </dd>
     </>
   );

@@ -44,21 +44,21 @@ export function WayDesign({ way }: { way: Way }) {
           const outcome = append([{ kind: 'way.moved', body: { wayId: way.id, to } }]);
           if (!outcome.ok) toast(outcome.reason);
         }}
-        hint="As it is marked there: the document numbers it the same. Where it is taken the others move along"
+        hint="As marked on the board. Other circuits move along if it is taken."
       />
       <ChoiceField
         label="Wiring"
         value={way.wiringKind ?? null}
         options={wiringKinds.map((value) => ({ value, label: wiringKindWords[value] }))}
         commit={(wiringKind) => record({ wiringKind })}
-        hint="How much its conductors warm, and which table it is sized by"
+        hint="Sets the conductor temperature and the sizing table"
       />
       <ChoiceField
         label="Conductor material"
         value={way.material ?? null}
         options={plain(conductorMaterials)}
         commit={(material) => record({ material })}
-        hint="Copper where nothing is chosen: tables and resistances follow it"
+        hint="Copper by default. Sets tables and resistances."
       />
       <Checkbox
         label="No CPC in the cable"
@@ -71,23 +71,21 @@ export function WayDesign({ way }: { way: Way }) {
         value={way.voltageBand ?? null}
         options={plain(voltageBands)}
         commit={(voltageBand) => record({ voltageBand })}
-        hint="Which insulation test it takes; 230 V where nothing is said"
+        hint="Sets the insulation test. 230 V by default."
       />
       <ChoiceField
         label="RCD standard"
         value={residualStandards.find((each) => each === way.residualStandard) ?? null}
         options={plain(residualStandards)}
         commit={(residualStandard) => record({ residualStandard })}
-        hint="Which times it is judged by"
+        hint="Sets the time limits"
       />
       <EntryField
         label="Neutral bar"
         shown={way.neutralBar ?? ''}
         parse={asLine}
         commit={(neutralBar) => record({ neutralBar })}
-        hint={
-          strayNeutral(way) ?? 'Whose bar its neutral is on, by the name of that RCD; blank where the board has one bar'
-        }
+        hint={strayNeutral(way) ?? 'Name of the RCD whose neutral bar it uses. Empty if the board has one bar.'}
       />
       <Checkbox
         label="Detects arc faults (AFDD)"
@@ -102,7 +100,7 @@ export function WayDesign({ way }: { way: Way }) {
         shown={shown(way.lengthMetres)}
         parse={asNumber(0.1, 2000)}
         commit={(lengthMetres) => record({ lengthMetres })}
-        hint="To the furthest point: what R1+R2 is compared with"
+        hint="To the furthest point. R1+R2 is compared with it."
       />
       <EntryField
         label="Design current"
@@ -117,7 +115,7 @@ export function WayDesign({ way }: { way: Way }) {
         value={way.demandAs ?? null}
         options={plain(demandPurposes)}
         commit={(demandAs) => record({ demandAs })}
-        hint="For maximum demand; read from its name where nothing is said"
+        hint="For maximum demand. Taken from its name by default."
       />
       {way.demandAs === 'cooking' && (
         <Checkbox
@@ -132,7 +130,7 @@ export function WayDesign({ way }: { way: Way }) {
         value={way.neutral ?? null}
         options={neutrals.map((value) => ({ value, label: neutralWords[value] }))}
         commit={(neutral) => record({ neutral, ...(neutral === 'shared' ? {} : { neutralSharedWith: null }) })}
-        hint="Proved apart from every other, or borrowed"
+        hint="Proved separate, or borrowed"
       />
       {way.neutral === 'shared' && (
         <ChoiceField
@@ -151,7 +149,7 @@ export function WayDesign({ way }: { way: Way }) {
         shown={shown(way.ambientCelsius)}
         parse={asNumber(0, 80)}
         commit={(ambientCelsius) => record({ ambientCelsius })}
-        hint="The warmest around the cable, where above 30"
+        hint="Highest around the cable, if above 30"
       />
       <EntryField
         label="Grouped with"
@@ -160,7 +158,7 @@ export function WayDesign({ way }: { way: Way }) {
         shown={shown(way.groupedCircuits)}
         parse={asNumber(1, 20, true)}
         commit={(groupedCircuits) => record({ groupedCircuits })}
-        hint="Circuits run together, this one counted"
+        hint="Circuits run together, including this one"
       />
       <EntryField
         label="In insulation"
@@ -169,7 +167,7 @@ export function WayDesign({ way }: { way: Way }) {
         shown={shown(way.insulatedMetres)}
         parse={asNumber(0, 100)}
         commit={(insulatedMetres) => record({ insulatedMetres })}
-        hint="Of it, wholly surrounded"
+        hint="Length wholly surrounded"
       />
       {capacity && (
         <div className="flex gap-3 py-2">

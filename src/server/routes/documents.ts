@@ -67,7 +67,7 @@ export const getLabels = signedIn<{ params: Promise<{ documentId: string }> }>(a
   const begun = job?.documents.find(({ issued }) => issued?.body.issueId === found?.id);
   const view = job && begun && viewOf(job, begun.id);
   if (!found || !view) return notFound();
-  if (!asked.success) return Response.json({ problem: 'Say which labels, and on which paper.' }, { status: 400 });
+  if (!asked.success) return Response.json({ problem: 'Choose the labels and the paper.' }, { status: 400 });
   const { paper, kinds } = asked.data;
   const labels = labelsOf(view, await firmParticulars(asker.firmId)).filter(({ kind }) => kinds.includes(kind));
   return printedNow({ labels, paper, at: new Date() }, `labels-${found.number}.pdf`, asker.firmId);
@@ -110,7 +110,7 @@ export const getLetter = signedIn<{ params: Promise<{ jobId: string; observation
     const view = job && viewOf(job);
     const observation = job?.observations.find(({ id }) => observationId?.success && id === observationId.data);
     if (!view || !observation) return notFound();
-    if (!sort.success) return Response.json({ problem: 'Say which paper: danger or distributor.' }, { status: 400 });
+    if (!sort.success) return Response.json({ problem: 'Choose danger or distributor.' }, { status: 400 });
     const letter = letters[sort.data](view, await firmParticulars(asker.firmId), observation);
     return printedNow({ letter, at: new Date() }, `${sort.data}-${observation.number}.pdf`, asker.firmId);
   },

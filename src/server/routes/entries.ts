@@ -50,7 +50,7 @@ export const postEntries = ({ sort, idOf: target }: Target) =>
     const seconds = await takeEntries(asker.firmId, parsed.data.entries.length);
     if (seconds > 0)
       return Response.json(
-        { problem: 'Enough entries for a day. What you made is kept and sent again tomorrow.' },
+        { problem: 'Daily limit reached. Your entries are saved on this device and sent tomorrow.' },
         { status: 503, headers: { 'Retry-After': String(seconds) } },
       );
     const refused: AppendResult[] = [];

@@ -26,7 +26,7 @@ export default async function AccountPage() {
               <dt>Role</dt>
               <dd>{roles.join(', ')}</dd>
             </dl>
-            <p className="pt-2 text-sm text-faint">A supervisor changes these on the page of the firm.</p>
+            <p className="pt-2 text-sm text-faint">A supervisor can change these under Company.</p>
           </section>
           <Sessions sessions={sessions} />
         </div>

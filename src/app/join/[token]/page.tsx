@@ -16,14 +16,14 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
       {open ? (
         <div className="border border-rule bg-sheet p-6">
           <h1 className="pb-1 text-2xl">Join {(await firmParticulars(open.firmId)).name}</h1>
-          <p className="pb-4 text-sm text-faint">You were asked to join as {open.position}. The link works once.</p>
+          <p className="pb-4 text-sm text-faint">You are invited as {open.position}. The link works once.</p>
           <JoinForm token={token} name={open.name} />
         </div>
       ) : (
         <>
-          <h1 className="pb-2 text-2xl">This invitation is not open</h1>
+          <h1 className="pb-2 text-2xl">This invitation no longer works</h1>
           <p>
-            It was used or withdrawn, or has expired after a week. Ask the sender for another, or{' '}
+            It was used, withdrawn or has expired. Ask the sender for another, or{' '}
             <Link href="/sign-in" className="underline underline-offset-4">
               sign in
             </Link>

@@ -25,8 +25,8 @@ export default async function VerifyPage({ params }: { params: Promise<{ token: 
     <main className="mx-auto max-w-xl space-y-3 p-8">
       <h1 className="text-2xl">No document has this address</h1>
       <p>
-        Check the address printed at the foot of the page, character by character, or scan its code again. If it is
-        right, the document you hold was not issued here.
+        Check the address at the foot of the page, or scan its code again. If it is right, the document was not issued
+        here.
       </p>
     </main>
   );

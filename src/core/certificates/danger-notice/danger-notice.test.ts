@@ -63,9 +63,9 @@ const sign = (s: Scribe) => {
 };
 
 describe('a danger notice', () => {
-  it('waits for who was told and for nothing a report waits for', () => {
+  it('waits for the person informed and for nothing a report waits for', () => {
     const { s, observationId } = notice();
-    expect(lacking(s)).toEqual(['Observation 1: who was told of the danger']);
+    expect(lacking(s)).toEqual(['Observation 1: person informed of the danger']);
     expect(sign(s)).toMatchObject({ accepted: false });
     const { s: told, observationId: id } = notice();
     tell(told, id);
@@ -81,7 +81,7 @@ describe('a danger notice', () => {
     tell(s, observationId);
     expect(lacking(s).join('; ')).toMatch(what);
   });
-  it('says who was told, and in plain words whether it is safe for now', () => {
+  it('says who was informed, and in plain words whether it is safe for now', () => {
     const said = (madeSafe: string | null) => {
       const { s, observationId } = notice();
       tell(s, observationId, madeSafe);

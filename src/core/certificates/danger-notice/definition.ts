@@ -26,7 +26,7 @@ export const dangerNotice: DocumentDefinition<DangerNotice, 'DN'> = {
       statement:
         'I found the danger described here, told the person named of it at the time given, and this notice is an accurate account of what I saw and did.',
       by: null,
-      otherwise: 'Whoever found the danger signs here.',
+      otherwise: 'The person who found the danger signs here.',
     },
   ],
   gaps: gapsOf,

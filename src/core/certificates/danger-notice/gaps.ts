@@ -21,7 +21,7 @@ export function gapsOf(view: JobView, verdicts: Verdicts | null = judgeJob(view)
         : [lacks('observations', `Observation ${number} is a ${code}: a danger notice is for C1`, at(id, 'code'))]),
       ...(lastTold(job, id, 'person in charge')
         ? []
-        : [lacks('observations', `Observation ${number}: who was told of the danger`, at(id, 'code'))]),
+        : [lacks('observations', `Observation ${number}: person informed of the danger`, at(id, 'code'))]),
       ...(blank(why) ? [lacks('observations', `Observation ${number}: why it is dangerous`, at(id, 'why'))] : []),
     ]),
     ...fields('brief', job.site, [['address', 'Address of the installation']], fieldOf('site')),

@@ -8,7 +8,7 @@ export function plainNotice({ dangers }: DangerNotice): PlainWords {
   return {
     headline: unsafe ? 'Danger: do not use what is named here' : 'A danger was found and made safe',
     means: unsafe
-      ? 'Somebody can be hurt. Keep people away and have it repaired by a competent electrician before it is used again.'
+      ? 'Someone can be hurt. Keep people away, and have it repaired by a competent electrician before it is used again.'
       : 'It was made safe for now. Do not undo this. Have it repaired by a competent electrician before it is used again.',
     toDo: dangers.map(({ id, what, where, why }) => ({
       id,

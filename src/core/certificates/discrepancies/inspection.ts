@@ -131,7 +131,7 @@ const observations: Detector = ({ view, verdicts }) => {
                 on: id,
                 stage: 'observations' as const,
                 side: { says: `Observation ${number} is a C1`, place: place(id) },
-                against: { says: 'record who was told', place: place(id) },
+                against: { says: 'record who was informed', place: place(id) },
               },
             ]
           : []),

@@ -28,7 +28,7 @@ export const eic: DocumentDefinition<Certificate, 'EIC'> = {
         'I designed this work with reasonable skill and care. To the best of my knowledge the design answers to the edition named, but for the departures stated.',
       by: null,
       outsiders: true,
-      otherwise: 'Whoever designed it signs here.',
+      otherwise: 'The designer signs here.',
     },
     {
       role: 'constructor',
@@ -37,7 +37,7 @@ export const eic: DocumentDefinition<Certificate, 'EIC'> = {
         'I constructed this work with reasonable skill and care. To the best of my knowledge the construction answers to the edition named, but for the departures stated.',
       by: null,
       outsiders: true,
-      otherwise: 'Whoever constructed it signs here.',
+      otherwise: 'The constructor signs here.',
     },
     {
       role: 'inspector-tester',
@@ -45,7 +45,7 @@ export const eic: DocumentDefinition<Certificate, 'EIC'> = {
       statement:
         'I inspected and tested this work with reasonable skill and care. To the best of my knowledge it answers to the edition named, but for the departures stated, and no defect of it is left.',
       by: null,
-      otherwise: 'Whoever inspected and tested it signs here.',
+      otherwise: 'The person who inspected and tested it signs here.',
     },
   ],
   gaps: gapsOf,

@@ -73,7 +73,7 @@ function notesOf({ notes }: Job): Report['brief'] {
   const [remarks, next] = [all('remark'), all('for next')];
   return [
     ...(remarks.length > 0 ? [fact('Remarks without a code', remarks.join('; '))] : []),
-    ...(next.length > 0 ? [fact('For whoever comes next', next.join('; '))] : []),
+    ...(next.length > 0 ? [fact('For the next inspector', next.join('; '))] : []),
   ];
 }
 

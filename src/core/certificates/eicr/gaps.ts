@@ -39,7 +39,7 @@ function briefGaps(view: JobView): Gap[] {
   const { job } = view;
   return [
     ...whoAndWhereGaps(view, [
-      ['occupier', 'Occupier (write vacant where it is)'],
+      ['occupier', 'Occupier (enter vacant if nobody lives there)'],
       ['premises', 'Description of the premises'],
     ]),
     ...fields(
@@ -53,11 +53,11 @@ function briefGaps(view: JobView): Gap[] {
         [
           'alterations',
           job.earlier[0]?.on
-            ? `Additions or alterations since ${showDay(job.earlier[0].on)} (write none seen where there is none)`
-            : 'Evidence of additions or alterations (write none seen where there is none)',
+            ? `Additions or alterations since ${showDay(job.earlier[0].on)} (enter none seen if there are none)`
+            : 'Evidence of additions or alterations (enter none seen if there are none)',
         ],
-        ['records', 'Records available (write none where there are none)'],
-        ['previousReport', 'Previous report: number or date (write none where there is none)'],
+        ['records', 'Records available (enter none if there are none)'],
+        ['previousReport', 'Previous report: number or date (enter none if there is none)'],
         ['samplingPercent', 'Share of accessories opened'],
       ],
       fieldOf('brief'),
@@ -66,7 +66,7 @@ function briefGaps(view: JobView): Gap[] {
     ...job.limitations
       .filter(({ sort, agreedWith }) => sort === 'agreed' && blank(agreedWith))
       .map(({ limitationId, what }) =>
-        lacks('brief', `Limitation “${what}”: agreed with whom`, { of: 'limitation', id: limitationId }),
+        lacks('brief', `Limitation “${what}”: who agreed to it`, { of: 'limitation', id: limitationId }),
       ),
   ];
 }

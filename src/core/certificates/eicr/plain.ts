@@ -8,9 +8,9 @@ export function plainReport({ assessment, observations, comeBack }: Report): Pla
   const unsatisfactory = assessment.outcome === 'unsatisfactory';
   const due = comeBack.find(({ label }) => label === 'Next inspection by')?.value;
   return {
-    headline: unsatisfactory ? 'Unsatisfactory: something has to be done' : 'Satisfactory: it can be used as it is',
+    headline: unsatisfactory ? 'Unsatisfactory: work is needed' : 'Satisfactory: safe to use',
     means: unsatisfactory
-      ? 'The wiring was inspected and tested. At least one thing found is dangerous, could become so, or has to be looked into. Those are listed first.'
+      ? 'The wiring was inspected and tested. At least one observation is dangerous, could become dangerous, or needs investigation. Those are listed first.'
       : 'The wiring was inspected and tested, within the limits the report names, and nothing dangerous was found.',
     toDo: [...observations]
       .sort((a, b) => order.indexOf(a.code) - order.indexOf(b.code) || a.number - b.number)

@@ -27,7 +27,7 @@ export const mwc: DocumentDefinition<WorksForm, 'MWC'> = {
       statement:
         'I did this work with reasonable skill and care and tested it. To the best of my knowledge it answers to the edition named, but for the departures stated, it takes nothing from the safety of the existing installation, and no defect of it is left.',
       by: null,
-      otherwise: 'Whoever answers for the work signs here.',
+      otherwise: 'The person responsible for the work signs here.',
     },
   ],
   gaps: gapsOf,

@@ -71,7 +71,7 @@ export const lookIsMade = firmKind({
   apply: (firm, { id: entryId, body, madeAt }) => void firm.looks.push({ ...body, id: entryId, at: madeAt }),
   admit: (firm, { instrumentIds, sound, what }) =>
     instrumentIds.map((each) => whyNone(firm, each)).find((why) => why !== null) ??
-    (!sound && !what ? 'Say what was wrong with it.' : null),
+    (!sound && !what ? 'Enter the fault.' : null),
 });
 
 const accuracyTold = z.object({

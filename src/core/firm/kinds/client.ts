@@ -10,7 +10,7 @@ export const clientWords = {
   landlord: 'landlord',
   agent: 'agent',
   tenant: 'tenant',
-  other: 'somebody else',
+  other: 'someone else',
 } as const satisfies Record<(typeof clientSorts)[number], string>;
 
 /** Who the firm works for. */

@@ -55,7 +55,7 @@ describe('who says who works for a firm', () => {
     ['saying anew what somebody is', says('second', { position: 'Inspector' })],
     ['ending an access', ends('first')],
   ])('%s is a supervisor’s', (_name, act) => {
-    expect(refusal(firmOf(...both), act, inspector)).toBe('Only a supervisor says who works for the firm.');
+    expect(refusal(firmOf(...both), act, inspector)).toBe('Only a supervisor can change people.');
   });
   it('a supervisor may ask in, describe and end', () => {
     const firm = firmOf(...both);
@@ -90,11 +90,11 @@ describe('somebody is always left to answer for the firm', () => {
   ])('%s', (_name, before, act, isTaken) => {
     const why = refusal(firmOf(...before), act, supervisor);
     if (isTaken) expect(why).toBeNull();
-    else expect(why).toMatch(/^Nobody would be left to answer for the firm/);
+    else expect(why).toMatch(/^The company needs a supervisor/);
   });
   it('nobody ends their own access, were there ten supervisors', () => {
     const firm = firmOf(...both, says('second', { roles: ['supervisor'] }));
-    expect(refusal(firm, ends('first'), supervisor)).toBe('Nobody ends their own access: another supervisor does it.');
+    expect(refusal(firm, ends('first'), supervisor)).toBe('You cannot remove your own access. Ask another supervisor.');
     expect(refusal(firm, ends('first'), { ...inspector, roles: ['supervisor'] })).toBeNull();
   });
 });

@@ -22,14 +22,14 @@ export type Invitation = z.infer<typeof personInvited> & {
 };
 
 const whyNotTheirs = (actor: Actor): string | null =>
-  supervises(actor) ? null : 'Only a supervisor says who works for the firm.';
+  supervises(actor) ? null : 'Only a supervisor can change people.';
 
 /** Why a change would leave nobody to answer for the firm; null where somebody would. */
 function whyNobodyLeft(firm: FirmState, personId: string, becomes: PersonFields['roles']): string | null {
   const others = [...firm.people.values()].filter((person) => person.id !== personId && !person.ended);
   return [becomes, ...others.map((person) => person.roles)].some((roles) => roles.includes('supervisor'))
     ? null
-    : 'Nobody would be left to answer for the firm: make somebody else a supervisor first.';
+    : 'The company needs a supervisor. Make someone else a supervisor first.';
 }
 
 /** Somebody was asked to join, by a link that works once. */
@@ -100,7 +100,7 @@ export const accessEnded = firmKind({
   admit(firm, body, { actor }) {
     const person = firm.people.get(body.personId);
     if (!person || person.ended) return 'There is no such person with access to this firm.';
-    if (body.personId === actor.id) return 'Nobody ends their own access: another supervisor does it.';
+    if (body.personId === actor.id) return 'You cannot remove your own access. Ask another supervisor.';
     return whyNotTheirs(actor) ?? whyNobodyLeft(firm, person.id, []);
   },
 });

@@ -7,7 +7,7 @@ export const twoStepAsked = firmKind({
   body: z.object({ ofSupervisors: z.boolean() }),
   ownAct: true,
   apply: (firm, { body }) => void (firm.twoStepOfSupervisors = body.ofSupervisors),
-  admit: (_firm, _body, { actor }) => (supervises(actor) ? null : 'Only a supervisor says how people sign in.'),
+  admit: (_firm, _body, { actor }) => (supervises(actor) ? null : 'Only a supervisor can change sign-in rules.'),
 });
 
 /** A supervisor took somebody's passkeys and codes away, who lost what they were on. */
@@ -18,7 +18,7 @@ export const twoStepRemoved = firmKind({
   admit(firm, { personId }, { actor }) {
     const person = firm.people.get(personId);
     if (!person || person.ended) return 'There is no such person with access to this firm.';
-    if (personId === actor.id) return 'Your own are removed on the page of your account.';
-    return supervises(actor) ? null : 'Only a supervisor removes what others sign in with.';
+    if (personId === actor.id) return 'Change your own under Your account.';
+    return supervises(actor) ? null : 'Only a supervisor can reset another person’s sign-in.';
   },
 });

@@ -31,16 +31,14 @@ export type VisitFields = z.infer<typeof visitFields>;
 export type Visit = VisitFields & { readonly id: string; readonly cancelled: string | null };
 
 const whyNot = ({ earliest, latest }: Partial<VisitFields>): string | null =>
-  earliest && latest && minutesOf(earliest) >= minutesOf(latest)
-    ? 'It has to be left before it may be entered: turn the two times round.'
-    : null;
+  earliest && latest && minutesOf(earliest) >= minutesOf(latest) ? 'Access from must be before leave by.' : null;
 
 export const visitBooked = firmKind({
   body: z.object({ visitId, fields: visitFields }),
   office: true,
   touches: ['visits'],
   apply: (firm, { body }) => void firm.visits.set(body.visitId, { ...body.fields, id: body.visitId, cancelled: null }),
-  admit: (firm, { visitId, fields }) => (firm.visits.has(visitId) ? 'That visit is booked already.' : whyNot(fields)),
+  admit: (firm, { visitId, fields }) => (firm.visits.has(visitId) ? 'That visit is already booked.' : whyNot(fields)),
 });
 
 export const visitDescribed = firmKind({
@@ -54,7 +52,7 @@ export const visitDescribed = firmKind({
   admit(firm, { visitId, fields }) {
     const visit = firm.visits.get(visitId);
     if (!visit) return 'There is no such visit.';
-    if (visit.cancelled !== null) return 'That visit was called off: book it anew.';
+    if (visit.cancelled !== null) return 'That visit was cancelled. Book a new one.';
     return whyNot({ ...visit, ...fields });
   },
 });

@@ -13,7 +13,7 @@ const accessoryOpened = z
   })
   .refine(({ found, reason }) => found !== 'not opened' || Boolean(reason?.trim()), {
     path: ['reason'],
-    message: 'Say why it was not opened.',
+    message: 'Enter why it was not opened.',
   });
 export type AccessoryOpened = z.infer<typeof accessoryOpened> & { readonly at: string };
 

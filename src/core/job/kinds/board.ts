@@ -16,7 +16,7 @@ export const boardAdded = jobKind({
   admit: (job, body) => (job.boards.has(body.boardId) ? 'That board is there already.' : null),
   strike: (job, entry) =>
     [...job.ways.values()].some((way) => way.boardId === entry.body.boardId)
-      ? 'Ways stand on this board. Strike those first.'
+      ? 'This board has circuits. Remove those first.'
       : null,
 });
 

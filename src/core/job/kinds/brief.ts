@@ -17,7 +17,7 @@ export const schools = ['dead-first', 'live-first'] as const;
 export type School = (typeof schools)[number];
 export const schoolWords: Record<School, string> = {
   'dead-first': 'Dead tests on every circuit',
-  'live-first': 'Live first: dead tests where those leave a doubt',
+  'live-first': 'Live tests first: dead tests where in doubt',
 };
 
 /** What was agreed before starting, and what is known of the installation: each field as it was said. */

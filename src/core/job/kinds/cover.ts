@@ -9,7 +9,7 @@ export type CoverState = (typeof coverStates)[number];
 export const coverStateWords: Record<CoverState, string> = {
   on: 'Cover on',
   blanked: 'Openings blanked',
-  attended: 'Open, somebody beside it',
+  attended: 'Open, attended',
   open: 'Open',
 };
 
@@ -17,7 +17,7 @@ const coverSet = z
   .object({ boardId: z.uuid().toLowerCase(), state: z.enum(coverStates), why: line.nullable() })
   .refine(({ state, why }) => state === 'on' || state === 'open' || Boolean(why), {
     path: ['why'],
-    message: 'Say why the cover is not on.',
+    message: 'Enter why the cover is not on.',
   });
 export type Cover = z.infer<typeof coverSet> & { readonly at: string };
 

@@ -151,7 +151,7 @@ export function changeDocument(
 export function whyNotIn(job: Job, documentId: string | null): string | null {
   const document = documentId === null ? job.documents[0] : job.documents.find(({ id }) => id === documentId);
   if (!document) return 'There is no such document in this job.';
-  return document.issued ? `${document.issued.body.number} is sealed. Put an error right by a new issue.` : null;
+  return document.issued ? `${document.issued.body.number} is sealed. Correct an error with a new issue.` : null;
 }
 
 /** A body from before a job could yield several documents. */
@@ -168,7 +168,7 @@ export const begun = jobKind({
   paper: true,
   apply: (job, entry) => beginDocument(job, entry.body, entry.madeAt),
   admit(job, { documentId, kind, edition, ownEdition: own, replaces }, { lists }) {
-    if (job.documents.some((document) => document.id === documentId)) return 'That document is begun already.';
+    if (job.documents.some((document) => document.id === documentId)) return 'That document exists already.';
     if (!lists.documents.of(kind)) return `There is no document ${kind}.`;
     if (own) {
       const wrong =
@@ -179,20 +179,20 @@ export const begun = jobKind({
     }
     if (replaces === null) return null;
     const before = job.documents.find((document) => document.id === replaces);
-    if (!before?.issued) return 'Only an issued document is put right by a new issue.';
+    if (!before?.issued) return 'Only an issued document can be corrected by a new issue.';
     if (before.kind !== kind) return `A new issue of ${before.issued.body.number} is of its kind, ${before.kind}.`;
     return job.documents.some((document) => document.replaces === replaces)
-      ? 'A new issue of that document is begun already.'
+      ? 'A new issue of that document has been started.'
       : null;
   },
   strike: (job, entry) =>
     job.documents.find((document) => document.id === entry.body.documentId)?.issued
-      ? 'This document is issued: it cannot be struck.'
+      ? 'This document is issued. It cannot be removed.'
       : null,
 });
 
 /** Why a declaration is not asked for outside the firm, nor taken from there. */
-export const notOutside = 'Only somebody of the firm signs this: nobody outside inspects or answers for it.';
+export const notOutside = 'Only the company can sign this, not anyone outside it.';
 
 export const signed = jobKind({
   body: declarationSigned,
@@ -210,13 +210,13 @@ export const signed = jobKind({
   admit(job, body, { actor, lists }) {
     const { documentId, role, name, position, statement } = body;
     if (actor.name !== undefined && (name !== actor.name.trim() || position !== (actor.position ?? '').trim()))
-      return 'A signature carries the name and position of whoever signs.';
+      return 'A signature needs a name and position.';
     const wrong = whyNotIn(job, documentId);
     const document = documentId === null ? job.documents[0] : job.documents.find(({ id }) => id === documentId);
     if (wrong || !document) return wrong;
     const definition = lists.documents.of(document.kind);
     const signs = definition?.roles.find((each) => each.role === role);
-    if (!definition || !signs) return `Nobody signs a ${document.kind} as ${role}.`;
+    if (!definition || !signs) return `A ${document.kind} is not signed as ${role}.`;
     if (statement !== signs.statement) return 'A signature is under the words of its declaration.';
     if (body.outside && !signs.outsiders) return notOutside;
     if (signs.by && !actor.roles.includes(signs.by)) return signs.otherwise;
@@ -225,7 +225,7 @@ export const signed = jobKind({
   },
   strike: (job, entry, actor) =>
     whyNotIn(job, entry.body.documentId) ??
-    (entry.madeBy === actor.id ? null : 'Only the person who signed takes a signature back.'),
+    (entry.madeBy === actor.id ? null : 'Only the person who signed can remove a signature.'),
 });
 
 export const issued = jobKind({
@@ -259,7 +259,7 @@ export const issued = jobKind({
       );
     return unsigned ? `Not issued: the ${unsigned.role} has not signed what stands now.` : null;
   },
-  strike: () => 'This entry cannot be struck.',
+  strike: () => 'This entry cannot be removed.',
 });
 
 /** Anything recorded after a signature puts it out of force, until its document is sealed. */

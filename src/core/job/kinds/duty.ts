@@ -28,6 +28,6 @@ export const met = jobKind({
   admit(job, { documentId, on }, { madeAt }) {
     if (!job.documents.find(({ id }) => id === documentId)?.issued)
       return 'Duties follow from a document that is issued: this one is not.';
-    return on > dayHere(new Date(madeAt)) ? 'What was done was done today or before: a day to come is refused.' : null;
+    return on > dayHere(new Date(madeAt)) ? 'The date cannot be in the future.' : null;
   },
 });

@@ -24,6 +24,6 @@ export const brought = jobKind({
   strike: (job, { body }) =>
     someReading(job, ({ instrumentId }) => instrumentId === body.instrumentId) ||
     job.isolations.some(({ begun }) => begun.indicatorId === body.instrumentId)
-      ? 'Readings or an isolation name this instrument. Strike those first.'
+      ? 'Readings or an isolation name this instrument. Remove those first.'
       : null,
 });

@@ -50,7 +50,7 @@ const recordOf = (job: Job, id: string) => job.isolations.find(({ begun }) => be
 function whyNotOpen(job: Job, id: string): string | null {
   const record = recordOf(job, id);
   if (!record) return 'There is no such isolation record.';
-  return record.ended ? 'That isolation has ended. Begin the procedure anew.' : null;
+  return record.ended ? 'That isolation has ended. Start a new one.' : null;
 }
 
 const changed = (
@@ -76,7 +76,7 @@ export const isolationBegins = jobKind({
   admit: (job, body) => (recordOf(job, body.isolationId) ? 'That isolation record is there already.' : null),
   strike: (job, { body }) =>
     someReading(job, ({ isolationId }) => isolationId === body.isolationId)
-      ? 'Readings were taken under this isolation. Strike those first.'
+      ? 'Readings were taken under this isolation. Remove those first.'
       : null,
 });
 

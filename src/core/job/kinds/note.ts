@@ -5,9 +5,9 @@ import { jobKind } from '../kind';
 export const noteSorts = ['look up', 'remark', 'for next'] as const;
 export type NoteSort = (typeof noteSorts)[number];
 export const noteWords: Record<NoteSort, { readonly title: string; readonly hint: string }> = {
-  'look up': { title: 'To look up', hint: 'A doubt parked until tonight; none may be left when signing' },
-  remark: { title: 'Remark without a code', hint: 'Good work, vermin, an alarm’s battery: printed, and no defect' },
-  'for next': { title: 'For whoever comes next', hint: 'A hidden joint, an awkward cover: carried to the next visit' },
+  'look up': { title: 'To look up', hint: 'Something to look up before signing' },
+  remark: { title: 'Remark without a code', hint: 'Printed, but not a defect: good work, vermin, an alarm battery' },
+  'for next': { title: 'For the next inspector', hint: 'A hidden joint, an awkward cover: carried to the next visit' },
 };
 
 const noteMade = z.object({
@@ -29,7 +29,7 @@ export const noteIsMade = jobKind({
   apply(job, { id, body, madeAt }) {
     job.notes.push({ ...body, entryId: id, at: madeAt, settled: null });
   },
-  admit: (job, { noteId }) => (job.notes.some((note) => note.noteId === noteId) ? 'That note is made already.' : null),
+  admit: (job, { noteId }) => (job.notes.some((note) => note.noteId === noteId) ? 'That note exists already.' : null),
 });
 
 /** A doubt was looked up, and this is what it came to. */
@@ -42,7 +42,7 @@ export const noteIsSettled = jobKind({
   admit(job, { noteId }) {
     const note = job.notes.find((each) => each.noteId === noteId);
     if (!note) return 'There is no such note.';
-    return note.settled ? 'That was looked up already.' : null;
+    return note.settled ? 'That is already done.' : null;
   },
 });
 

@@ -69,7 +69,7 @@ export const optionsAreSet = jobKind({
     job.options.push({ ...body, entryId: id, at: madeAt, accepted: null });
   },
   admit(job, { optionsId, options, observationIds: open }) {
-    if (job.options.some((each) => each.optionsId === optionsId)) return 'That was offered already.';
+    if (job.options.some((each) => each.optionsId === optionsId)) return 'That offer exists already.';
     const known = new Set(job.observations.map(({ id }) => id));
     const answered = options.flatMap(({ lines }) => lines.flatMap(({ observationIds }) => observationIds));
     return [...open, ...answered].every((id) => known.has(id)) ? null : 'There is no such observation.';
@@ -88,8 +88,8 @@ const accepts = jobKind({
   },
   admit(job, { optionsId, chosen }) {
     const offered = job.options.at(-1);
-    if (offered?.optionsId !== optionsId) return 'What was offered has been changed since: look at it anew.';
-    if (offered.accepted) return `${offered.accepted.by} accepted one already.`;
+    if (offered?.optionsId !== optionsId) return 'The options have changed. Reload and look again.';
+    if (offered.accepted) return `${offered.accepted.by} has already accepted an option.`;
     return offered.options[chosen] ? null : 'There is no such option.';
   },
 });

@@ -14,7 +14,7 @@ const placeWalked = z
   })
   .refine(({ outcome, reason }) => outcome !== 'not reached' || Boolean(reason?.trim()), {
     path: ['reason'],
-    message: 'Say why it could not be reached.',
+    message: 'Enter why there was no access.',
   });
 export type PlaceWalked = z.infer<typeof placeWalked> & { readonly at: string };
 

@@ -30,7 +30,7 @@ export const pointAdded = jobKind({
   admit: (job, body) => (job.points.has(body.pointId) ? 'That point is there already.' : whyNoWay(job, body.wayId)),
   strike(job, { body }) {
     const used = someReading(job, ({ slot: { on } }) => on.of === 'point' && on.id === body.pointId);
-    return used ? 'Readings stand on this point. Strike those first, or move it.' : null;
+    return used ? 'This point has readings. Remove those first, or move it.' : null;
   },
 });
 

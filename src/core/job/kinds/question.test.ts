@@ -42,6 +42,6 @@ describe('a question to somebody outside', () => {
     s.say('answer.noted', answer(v7()));
     const lost = s.drafts.pop();
     expect(lost && admit(fold(numbered(s.drafts)), lost, inspector)).toMatchObject({ accepted: false });
-    expect(() => s.say('answer.noted', answer(questionId, { answer: 'in words' }))).toThrow(/Say it in words/);
+    expect(() => s.say('answer.noted', answer(questionId, { answer: 'in words' }))).toThrow(/Enter your answer/);
   });
 });

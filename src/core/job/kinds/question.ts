@@ -22,7 +22,7 @@ const questionAnswered = z
   })
   .refine(({ answer, words }) => answer !== 'in words' || Boolean(words?.trim()), {
     path: ['words'],
-    message: 'Say it in words.',
+    message: 'Enter your answer.',
   });
 export type QuestionAnswered = z.infer<typeof questionAnswered>;
 export type Question = z.infer<typeof questionAsked> & {
@@ -41,7 +41,7 @@ export const questionIsAsked = jobKind({
     job.questions.push({ ...body, entryId: id, at: madeAt, answered: null });
   },
   admit: (job, { questionId }) =>
-    job.questions.some((each) => each.questionId === questionId) ? 'That was asked already.' : null,
+    job.questions.some((each) => each.questionId === questionId) ? 'That question exists already.' : null,
 });
 
 const answers = jobKind({
@@ -57,7 +57,7 @@ const answers = jobKind({
   admit(job, { questionId }) {
     const question = job.questions.find((each) => each.questionId === questionId);
     if (!question) return 'There is no such question in this job.';
-    return question.answered ? 'That was answered already.' : null;
+    return question.answered ? 'That is already answered.' : null;
   },
 });
 

@@ -55,11 +55,11 @@ export const snagClears = jobKind({
   admit(job, { snagId }) {
     const snag = job.snags.find((each) => each.snagId === snagId);
     if (!snag) return 'There is no such snag.';
-    if (snag.cleared) return 'That snag is cleared already. What turns up again is a snag of its own.';
+    if (snag.cleared) return 'That snag is already fixed. Add a new snag.';
     const wrong = whyNotIn(job, snag.documentId);
     if (wrong || !snag.test) return wrong;
     const slot = slotAt({ of: 'way', id: snag.test.wayId }, snag.test.measure);
     const again = standing(job.readings.get(keyOf(slot))).some((reading) => !snag.before.has(reading.id));
-    return again ? null : 'Repeat its test first: nothing was read there since it was noted.';
+    return again ? null : 'Repeat its test first: there is no reading since the snag was added.';
   },
 });

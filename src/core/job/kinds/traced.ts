@@ -3,11 +3,11 @@ import { line } from '../../installation/text';
 import { jobKind } from '../kind';
 import { whyNoWay } from './way';
 
-/** How it is found what a circuit feeds: by what answers at the points, by switching, by a tone along the cable. */
+/** How it is found what a circuit feeds: by what responds at the points, by switching, by a tone along the cable. */
 export const tracedBy = ['answers', 'switching', 'tone'] as const;
 export type TracedBy = (typeof tracedBy)[number];
 export const tracedByWords: Record<TracedBy, string> = {
-  answers: 'by what answers',
+  answers: 'by what responds',
   switching: 'by switching',
   tone: 'by the tester’s tone',
 };

@@ -22,14 +22,14 @@ export const wayAdded = jobKind({
   admit(job, body) {
     if (job.ways.has(body.wayId)) return 'That way is there already.';
     const taken = [...job.ways.values()].some((way) => way.boardId === body.boardId && way.number === body.number);
-    return taken ? `Way ${body.number} is taken on this board.` : whyNoBoard(job, body.boardId);
+    return taken ? `Way ${body.number} is already used on this board.` : whyNoBoard(job, body.boardId);
   },
   strike(job, { body }) {
     const used =
       someReading(job, ({ slot: { on } }) => on.of === 'way' && on.id === body.wayId) ||
       [...job.points.values()].some((point) => point.wayId === body.wayId) ||
       job.observations.some((observation) => observation.wayId === body.wayId);
-    return used ? 'Readings or observations stand on this way, or points. Strike those first.' : null;
+    return used ? 'This circuit has readings, observations or points. Remove those first.' : null;
   },
 });
 

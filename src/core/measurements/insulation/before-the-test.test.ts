@@ -26,7 +26,7 @@ const whats = (...args: Parameters<typeof insulationPreparation>) =>
 
 describe('what comes out before 500 V', () => {
   it('begins with people, on every circuit', () =>
-    expect(insulationPreparation(way({}), [], null, {})[0]?.what).toMatch(/Warn everybody/));
+    expect(insulationPreparation(way({}), [], null, {})[0]?.what).toMatch(/Warn everyone/));
   it.each([
     [way({ load: 'lighting' }), [], null, {}, /Lamps out/],
     [way({ load: 'lighting' }), [point({ switching: 'two-way' })], null, {}, /change over, test again/],

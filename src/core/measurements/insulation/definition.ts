@@ -83,8 +83,8 @@ const side = (on: 'point' | 'way', measure: Measure, words: string, symbol: stri
 /** Insulation resistance: what stands on paper, the pairs it is made of, and both sides of a circuit opened to find a fault. */
 export const insulation: TestDefinition<'insulation', 'insulation'> = {
   family: 'insulation',
-  title: 'Insulation',
-  bench: { name: 'insulation', title: 'Insulation' },
+  title: 'Insulation resistance',
+  bench: { name: 'insulation', title: 'Insulation resistance' },
   cards: ['ir-l-n', 'ir-l-e', 'ir-n-e', 'ir-ln-e', 'ir-250-after-connection'],
   plan,
   finders: [liveEarth, lineEarth, neutralEarth, liveLive],

@@ -16,7 +16,7 @@ export function insulationPreparation(
     `${way.description ?? ''} ${points.map((point) => `${point.name} ${point.kind}`).join(' ')}`.toLowerCase();
   const list: Preparation[] = [
     {
-      what: 'Warn everybody; nobody touches the circuit',
+      what: 'Warn everyone; no one touches the circuit',
       why: '500 V DC, and a long circuit stays charged: let it discharge.',
     },
   ];

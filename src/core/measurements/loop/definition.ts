@@ -64,8 +64,8 @@ const judgeLoop: SlotDefinition['judge'] = (view, slot, { value, how, method }) 
 /** Earth fault loop impedance of circuits and at boards. */
 export const loop: TestDefinition<'loop', 'loop'> = {
   family: 'loop',
-  title: 'Zs',
-  bench: { name: 'loop', title: 'Zs' },
+  title: 'Earth fault loop (Zs)',
+  bench: { name: 'loop', title: 'Earth fault loop (Zs)' },
   cards: ['zs-no-trip', 'zs-two-lead', 'ln-loop', 'voltage-drop'],
   plan,
   finders: [zs],

@@ -80,8 +80,8 @@ const notRead: ReadingValue = { is: 'not-taken', mark: 'N/V' };
 /** Polarity, Ze, Ipf and voltage at the incoming terminals; RA of an electrode; Ipf at a board. */
 export const origin: TestDefinition<'origin', 'origin'> = {
   family: 'origin',
-  title: 'Origin',
-  bench: { name: 'origin', title: 'Origin' },
+  title: 'Supply (Ze, Ipf)',
+  bench: { name: 'origin', title: 'Supply (Ze, Ipf)' },
   cards: ['supply-polarity', 'ze', 'ipf-l-n', 'ipf-l-e', 'electrode-loop', clampCard, 'electrode-fall-of-potential'],
   plan,
   finders: [],

@@ -96,8 +96,8 @@ const tried = (measure: Measure, name: string, symbol: string): SlotDefinition =
 /** A ring final circuit in three steps, with whatever else was tried at its sockets. */
 export const ring: TestDefinition<'ring', 'ring'> = {
   family: 'ring',
-  title: 'Rings',
-  bench: { name: 'ring', title: 'Rings' },
+  title: 'Ring final circuit',
+  bench: { name: 'ring', title: 'Ring final circuit' },
   cards: ['lead-null', 'ring-step-1', 'ring-step-2', 'ring-step-3'],
   plan,
   finders: [step3, step2, ringR1, r1r2],

@@ -45,7 +45,7 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
           ]);
         }}
       >
-        Add the consumer unit
+        Add consumer unit
       </Button>
     );
   }
@@ -122,7 +122,7 @@ export function BoardWall({ go, wayId: chosen }: BenchProps) {
         </Sortable>
         <OnTheWall boardId={board.id} isFirst={board === boards[0]} ways={ways} />
         {!isSealed && (
-          <div className="flex flex-wrap items-center gap-1.5 pt-2" role="group" aria-label="Add a circuit">
+          <div className="flex flex-wrap items-center gap-1.5 pt-2" role="group" aria-label="Add circuit">
             <span className="text-sm font-semibold">Add</span>
             {typicalCircuits.map((circuit) => (
               <Button key={circuit.name} className="max-md:min-h-11" onClick={() => addWith(circuit.fields)}>
@@ -152,11 +152,7 @@ function OnTheWall({ boardId, isFirst, ways }: { boardId: string; isFirst: boole
   const { record } = useMeasure();
   const groups = [...new Set(ways.flatMap(({ residualGroup }) => residualGroup ?? []))];
   return (
-    <div
-      role="group"
-      aria-label="What is on now"
-      className="flex flex-wrap gap-x-8 gap-y-1 border-y border-rule py-1.5"
-    >
+    <div role="group" aria-label="Energised now" className="flex flex-wrap gap-x-8 gap-y-1 border-y border-rule py-1.5">
       <DeviceStates device={isFirst ? { of: 'supply' } : { of: 'board', id: boardId }} />
       {groups.map((group) => (
         <DeviceStates key={group} device={{ of: 'residual', boardId, group }} />
@@ -202,7 +198,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
                 go('board')
               }
             >
-              Strike this way
+              Remove this way
             </Button>
           )}
         </div>
@@ -226,7 +222,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
                 key={leg}
                 label={way.arrangement === 'ring' ? `Leg ${leg} marked` : 'Conductors marked'}
                 shown={way[`marksLeg${leg}`] ?? ''}
-                hint={leg === 'A' ? 'Tape, nicks or numbers at the board: links are made by them.' : undefined}
+                hint={leg === 'A' ? 'Tape, nicks or numbers at the board. Links follow them.' : undefined}
                 parse={asLine}
                 commit={(mark) =>
                   record([{ kind: 'way.described', body: { wayId: way.id, fields: { [`marksLeg${leg}`]: mark } } }])
@@ -254,5 +250,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
 
 const groupHint = (ways: readonly Way[]): string => {
   const names = [...new Set(ways.flatMap((way) => way.residualGroup ?? []))];
-  return names.length > 0 ? `On this board: ${names.join(', ')}` : 'The RCD it shares with others, by a name: RCD 1';
+  return names.length > 0
+    ? `On this board: ${names.join(', ')}`
+    : 'Name of the RCD it shares with other circuits, for example RCD 1';
 };

@@ -37,7 +37,7 @@ export function CircuitChart({ name, ways }: { name: string; ways: readonly Way[
                 {isSpare(way)
                   ? 'spare'
                   : job.traced.get(way.id)?.feeds === null
-                    ? 'off: leads nowhere that was found'
+                    ? 'off: feeds nothing that was found'
                     : (way.description ?? '')}
               </td>
               <td>{showDevice(way)}</td>

@@ -103,7 +103,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
   return (
     <section aria-labelledby="circuit" className="space-y-2">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h2 id="circuit" className="text-xl max-md:sr-only">
+        <h2 id="circuit" className="sr-only">
           Continuity
         </h2>
         <ChooseWay
@@ -136,12 +136,12 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
               )
             }
           >
-            {link ? 'L–CPC link in: ✓ out' : 'L–CPC link made'}
+            {link ? 'L–CPC link fitted: ✓ Removed' : 'L–CPC link made'}
           </button>
         )}
         {way.arrangement === 'ring' && (
           <Button look="quiet" onClick={() => go('ring', way.id)}>
-            R1+R2 by the ring bench
+            R1+R2 from the ring test
           </Button>
         )}
       </div>
@@ -222,7 +222,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
         />
       )}
       {run && run.findings.length > 0 && (
-        <div className="margin-line pl-3 text-sm" role="status" aria-label="What the run says">
+        <div className="margin-line pl-3 text-sm" role="status" aria-label="What the readings mean">
           {run.findings.map(({ says }) => (
             <p key={says}>{says}</p>
           ))}

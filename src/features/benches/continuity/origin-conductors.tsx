@@ -34,8 +34,8 @@ export function OriginConductors() {
         Earthing and bonding
       </h3>
       <p className="border-b border-rule py-1.5 text-sm">
-        <strong>Clamp for current first.</strong> Part nothing while any part is energised, solar and storage included:
-        parted ends can be lethal. Current or volts: stop. Reconnect before anything is restored.
+        <strong>Clamp for current first.</strong> Disconnect nothing while any part is energised, solar and storage
+        included: the open ends can kill. Current or volts: stop. Reconnect before the supply is restored.
       </p>
       {conductors.map(({ to, name, csa, sort }, index) => (
         <ReadingRow
@@ -74,7 +74,7 @@ function RunField({ run, name }: { run: ProtectiveConductor; name: string }) {
   return (
     <label className="flex items-center gap-1 text-sm text-faint">
       <input
-        aria-label={`${name}: its run in metres`}
+        aria-label={`${name}: length in metres`}
         className="min-h-8 w-14 rounded-md border border-rule bg-sheet px-1.5 text-right text-ink max-md:min-h-11"
         inputMode="decimal"
         placeholder="run"
@@ -111,7 +111,7 @@ function Parted({ sort, name }: { sort: LinkSort; name: string }) {
         )
       }
     >
-      {link ? 'parted: ✓ back' : 'parted'}
+      {link ? 'disconnected: ✓ Reconnected' : 'parted'}
     </button>
   );
 }

@@ -12,13 +12,13 @@ export function ChooseWay({ ways, chosen, choose, mark }: Props) {
       aria-label={label}
       disabled={!ways[index + by]}
       onClick={() => choose(ways[index + by]?.id ?? chosen)}
-      className="min-h-9 rounded-md border border-rule-strong bg-sheet px-3 hover:bg-hover disabled:opacity-40 max-md:min-h-11"
+      className="min-h-9 rounded-md border border-rule-strong bg-sheet px-3 hover:bg-hover disabled:opacity-40 max-md:min-h-12 max-md:min-w-12"
     >
       {face}
     </button>
   );
   return (
-    <span className="flex items-center gap-1 max-md:w-full">
+    <span className="flex items-center gap-1 max-md:fixed max-md:inset-x-0 max-md:bottom-[var(--dock,3.25rem)] max-md:z-20 max-md:border-t max-md:border-rule max-md:bg-sheet max-md:p-1 max-md:px-2">
       {step(-1, 'Circuit before', '←')}
       <Select
         label="Circuit"

@@ -27,7 +27,7 @@ export function DeviceSwitch({ device, face, className = '' }: { device: Device;
     <button
       type="button"
       disabled={isSealed || state === 'locked'}
-      aria-label={`${name}: ${deviceStateWords[state]}${state === 'locked' ? ': its lock comes off on the isolation page' : `; switch ${to}`}`}
+      aria-label={`${name}: ${deviceStateWords[state]}${state === 'locked' ? ': unlock it on the isolation page' : `; switch ${to}`}`}
       className={`inline-flex min-h-8 items-center gap-1.5 rounded-md border px-2 text-sm max-md:min-h-11 ${looks[state]} ${className}`}
       onClick={() => record([{ kind: 'device.switched', body: { devices: [{ device, state: to }] } }])}
     >

@@ -29,18 +29,18 @@ export function GoingLive({ record }: Props) {
     return !cover || cover.state === 'open' || cover.at < since;
   });
   const lacking = [
-    never.length > 0 && `${never.length} to take out`,
-    links.some((link) => mayStay(job, link) && !answers[link.linkId]?.trim()) && 'why what stays may stay',
-    covers.length > 0 && 'each cover',
-    !earthSeen && 'the earthing, seen',
-    !told.trim() && 'who was told',
+    never.length > 0 && `${never.length} to remove`,
+    links.some((link) => mayStay(job, link) && !answers[link.linkId]?.trim()) && 'a reason for each link that stays',
+    covers.length > 0 && 'covers',
+    !earthSeen && 'earthing and bonding checked',
+    !told.trim() && 'occupants informed',
   ].filter(Boolean);
   const go = () => {
-    if (lacking.length > 0) return setProblem(`Still to say: ${lacking.join(', ')}.`);
+    if (lacking.length > 0) return setProblem(`Still to enter: ${lacking.join(', ')}.`);
     const left = links.map(({ linkId }) => ({ linkId, why: answers[linkId]?.trim() ?? '' }));
     const ends = isolations.map(({ begun }): NewJobEntry => ({
       kind: 'isolation.ended',
-      body: { isolationId: begun.isolationId, why: 'restored', note: 'Lock off, key back' },
+      body: { isolationId: begun.isolationId, why: 'restored', note: 'Remove lock, return key' },
     }));
     const live: NewJobEntry = { kind: 'supply.restored', body: { told: told.trim(), earthSeen: true, left } };
     if (record([...ends, live])) setProblem(null);
@@ -56,7 +56,7 @@ export function GoingLive({ record }: Props) {
       }}
     >
       <ol>
-        <Line n={1} done={links.length === 0} title="Links out, conductors back">
+        <Line n={1} done={links.length === 0} title="Links removed, conductors reconnected">
           {links.map((link) => (
             <div key={link.linkId} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
               <span className="min-w-0 flex-1">
@@ -67,8 +67,8 @@ export function GoingLive({ record }: Props) {
               </span>
               {mayStay(job, link) && (
                 <input
-                  aria-label={`Why it stays: ${link.sort}, ${link.where}`}
-                  placeholder="or why it stays"
+                  aria-label={`Reason it stays: ${link.sort}, ${link.where}`}
+                  placeholder="or the reason it stays"
                   maxLength={200}
                   className="min-h-9 rounded-md border border-rule-strong bg-sheet px-2 text-sm max-md:min-h-11"
                   value={answers[link.linkId] ?? ''}
@@ -77,14 +77,16 @@ export function GoingLive({ record }: Props) {
               )}
               <Button
                 className="min-h-11"
-                aria-label={`Out or restored: ${link.sort}, ${link.where}`}
+                aria-label={`Removed or reconnected: ${link.sort}, ${link.where}`}
                 onClick={() => record([{ kind: 'link.cleared', body: { linkId: link.linkId } }])}
               >
-                ✓ Out
+                ✓ Removed
               </Button>
             </div>
           ))}
-          {links.length === 0 && <p className="text-sm text-faint">The register is empty. Look once more.</p>}
+          {links.length === 0 && (
+            <p className="text-sm text-faint">Nothing is recorded as linked or disconnected. Check once more.</p>
+          )}
         </Line>
         <Line n={2} done={covers.length === 0} title="Covers">
           {[...job.boards.values()].map((board) => (
@@ -93,27 +95,31 @@ export function GoingLive({ record }: Props) {
         </Line>
         <Line n={3} done={earthSeen} title="Earthing and bonding">
           <Checkbox
-            label="Earthing conductor and every bond on and tight: seen"
+            label="Earthing conductor and every bond connected and tight"
             checked={earthSeen}
             onChange={setEarthSeen}
           />
         </Line>
-        <Line n={4} done={told.trim() !== ''} title={isolations.length > 0 ? 'Lock off, people told' : 'People told'}>
+        <Line
+          n={4}
+          done={told.trim() !== ''}
+          title={isolations.length > 0 ? 'Remove lock, inform occupants' : 'Occupants informed'}
+        >
           {isolations.map(({ begun }) => (
             <p key={begun.isolationId} className="text-sm">
               {begun.device}
               {begun.lock ? `, lock ${begun.lock}` : ''}: the isolation ends with this step.
             </p>
           ))}
-          <FormField label="Told" value={told} maxLength={200} onChange={(event) => setTold(event.target.value)} />
+          <FormField label="Informed" value={told} maxLength={200} onChange={(event) => setTold(event.target.value)} />
         </Line>
       </ol>
       {problem && <FormProblem>{problem}</FormProblem>}
       <div className="flex flex-wrap items-center gap-3 pt-3">
         <Button type="submit" look="next" className="min-h-11">
-          It is live now
+          Record as live
         </Button>
-        <span className="text-sm text-faint">Loads off, main switch first, then one way after the other.</span>
+        <span className="text-sm text-faint">Loads off. Main switch first, then one circuit at a time.</span>
       </div>
     </form>
   );
@@ -164,8 +170,8 @@ export function CoverOf({
       {asked ? (
         <span className="flex items-center gap-2">
           <input
-            aria-label={`Why the cover of ${name} is not on`}
-            placeholder="why it is not on"
+            aria-label={`Reason the cover of ${name} is not on`}
+            placeholder="reason it is not fitted"
             maxLength={200}
             className="min-h-9 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
             value={why}

@@ -78,7 +78,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
       const { verdict } = judgeValue(view, slot, { value, how: 'measured', testVolts: null });
       const spec = view.tests.of(slot)?.spec;
       const unit = spec?.takes === 'figure' ? unitWord[spec.unit] : '';
-      const next = rest[0] ? `Next: ${rest[0].name}` : 'That was the last.';
+      const next = rest[0] ? `Next: ${rest[0].name}` : 'All read.';
       speak(
         `${here.name}: ${showValue(value)} ${unit}, ${verdictWord[verdict]}. ${next}`,
         verdict === 'fails' ? 'bad' : 'good',
@@ -92,7 +92,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
       {walk ? (
         <Button className="min-h-11" onClick={stop}>
-          Stop the hands-free walk
+          Stop hands-free
         </Button>
       ) : (
         <Button
@@ -103,7 +103,7 @@ export function HandsFree({ slots, disabled }: { slots: readonly Place[]; disabl
           Hands-free: {slots.length} to read
         </Button>
       )}
-      <span role="status" aria-label="Said" className="text-lg font-semibold">
+      <span role="status" aria-label="Spoken" className="text-lg font-semibold">
         {said}
       </span>
     </div>

@@ -36,7 +36,7 @@ export function LeadNullPrompt() {
     >
       <label className="flex flex-wrap items-center gap-2">
         <span className="max-md:w-full">
-          <strong>Null the leads.</strong> {due} Together they showed
+          <strong>Null the leads.</strong> {due} Reading with probes together:
         </span>
         <input
           className="min-h-9 w-20 rounded-md border border-rule-strong bg-sheet px-2 text-right max-md:min-h-11"
@@ -49,10 +49,10 @@ export function LeadNullPrompt() {
         Ω
       </label>
       <Button type="submit" className="max-md:min-h-11">
-        Nulled
+        Save null
       </Button>
       <Button type="submit" value="in" look="quiet" className="max-md:min-h-11">
-        Not nulled: take it off each reading
+        Not nulled: subtract from readings
       </Button>
       {said && (
         <span role="alert" className="font-semibold">

@@ -43,7 +43,7 @@ export function LogRepair({ wayId, family }: { wayId: string; family: TestDefini
             label="What was repaired"
             placeholder="Terminal tightened at Utility room 3"
             {...register('what', { setValueAs: (text: string) => text.trim() })}
-            problem={formState.errors.what && 'Say what was repaired.'}
+            problem={formState.errors.what && 'Enter what was repaired.'}
           />
         </div>
         <Controller
@@ -76,22 +76,24 @@ export function LogRepair({ wayId, family }: { wayId: string; family: TestDefini
         </div>
         <div className="w-full">
           <Checkbox
-            label="The report tells of it: remedied during the inspection"
+            label="Show on the report as fixed during the inspection"
             checked={leftOut === null}
             onChange={(told) => setValue('leftOut', told ? null : '')}
           />
           {leftOut !== null && (
             <FormField
-              label="Why it is left out of the report"
-              problem={formState.errors.leftOut && 'Say why: it stays in the ledger.'}
+              label="Reason to leave it out of the report"
+              problem={formState.errors.leftOut && 'Enter a reason. It stays in the record.'}
               {...register('leftOut')}
             />
           )}
         </div>
         <Button type="submit" className="min-h-10 max-md:min-h-11">
-          Log the repair
+          Save repair
         </Button>
-        <span className="w-full text-faint">That test and those before it on this circuit are then due again.</span>
+        <span className="w-full text-faint">
+          That test, and those before it on this circuit, must then be repeated.
+        </span>
       </form>
     </Disclosure>
   );
@@ -125,7 +127,7 @@ function Mended({ wayId }: { wayId: string }) {
             <strong>{repair.what}</strong>
             {repair.leftOut && <span className="text-faint"> · not on the report: {repair.leftOut}</span>}
             <span className="block">
-              {name}: {before ?? '–'} before, {after ?? 'to be read again'}
+              {name}: {before ?? '–'} before, {after ?? 'to repeat'}
               {after && ' after'}
             </span>
           </li>

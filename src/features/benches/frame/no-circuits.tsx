@@ -7,9 +7,9 @@ import type { Go } from '../registry';
 export function NoCircuits({ go }: { go: Go }) {
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-rule py-3">
-      <p>No circuits yet. Set the board up as it is on the wall: a minute, and every bench knows its circuits.</p>
+      <p>No circuits yet. Set up board as it is on the wall, and every test lists its circuits.</p>
       <Button look="next" className="min-h-11" onClick={() => go('board')}>
-        Set up the board
+        Set up board
       </Button>
     </div>
   );

@@ -24,7 +24,11 @@ export function OnNow({ way }: { way: Way }) {
     };
   }, isEqual);
   return (
-    <div role="group" aria-label="What is on now" className="flex flex-wrap items-center gap-x-2 gap-y-1 text-sm">
+    <div
+      role="group"
+      aria-label="Energised now"
+      className="flex items-center gap-x-2 gap-y-1 text-sm max-md:overflow-x-auto max-md:whitespace-nowrap md:flex-wrap"
+    >
       <span className="text-faint max-md:sr-only">Energised now</span>
       {devices.map(({ device, name }) => (
         <DeviceSwitch
@@ -39,8 +43,8 @@ export function OnNow({ way }: { way: Way }) {
           className="max-md:min-h-11"
           onClick={() => record([{ kind: 'device.switched', body: { devices: [...alone] } }])}
         >
-          Only way {way.number}
-          {way.residualGroup ? ` and ${way.residualGroup}` : ''}, please
+          Switch off all but way {way.number}
+          {way.residualGroup ? ` and ${way.residualGroup}` : ''}
         </Button>
       )}
       <SecondPhone device={{ of: 'way', id: way.id }} />

@@ -28,7 +28,7 @@ export function SecondPhone({ device }: { device: Device }) {
   const ask = async () => {
     const made = await handCodeAction(jobId).catch(() => ({
       ok: false as const,
-      problem: 'A code needs the network once.',
+      problem: 'Creating a code needs a connection.',
     }));
     setUrl(made.ok ? made.url : null);
     setProblem(made.ok ? null : made.problem);
@@ -42,7 +42,7 @@ export function SecondPhone({ device }: { device: Device }) {
         open={open}
         onOpenChange={setOpen}
         title="Second device"
-        description="Somebody at the board opens the address, and sees one thing at a time. It works for half a day."
+        description="The person at the board opens this address and sees one instruction at a time. It works for 12 hours."
       >
         <div className="space-y-3">
           {url ? (
@@ -51,7 +51,7 @@ export function SecondPhone({ device }: { device: Device }) {
             </p>
           ) : (
             <Button look="next" className="min-h-11" onClick={() => void ask()}>
-              Make the code
+              Create code
             </Button>
           )}
           {problem && (
@@ -61,15 +61,15 @@ export function SecondPhone({ device }: { device: Device }) {
           )}
           {isWaiting && (
             <p role="alert" className="border-l-4 border-ink pl-3 text-sm font-semibold">
-              Not sent yet. The other device stands by: call out to them.
+              Not sent yet. The other device shows Stand by: call out instead.
             </p>
           )}
           <div className="flex flex-wrap gap-2">
             <Button className="min-h-12 flex-1 text-base" onClick={() => tell('switch on', device)}>
-              Tell: switch on {name}
+              Send: switch on {name}
             </Button>
             <Button className="min-h-12 flex-1 text-base" onClick={() => tell('switch off', device)}>
-              Tell: switch off {name}
+              Send: switch off {name}
             </Button>
             <Button className="min-h-12 flex-1 border-2 border-ink text-base" onClick={() => tell('stop', null)}>
               STOP

@@ -42,8 +42,8 @@ function Cards({ bench }: { bench: string }) {
       here = false;
     };
   }, []);
-  if (cards === 'unreadable') return <p>The cards are not on this device yet: open them once with a network.</p>;
-  if (!cards) return <p className="text-faint">Fetching the card…</p>;
+  if (cards === 'unreadable') return <p>Test cards are not on this device yet. Open them once while online.</p>;
+  if (!cards) return <p className="text-faint">Loading…</p>;
   const here = cardsOfBench(tests, bench, cards);
   const card = here.find(({ id }) => id === chosen) ?? here[0];
   if (!card) return null;
@@ -64,17 +64,17 @@ function Cards({ bench }: { bench: string }) {
       <div className="grid gap-x-4 gap-y-2 sm:grid-cols-[minmax(0,1fr)_13rem]">
         <dl className="grid grid-cols-[5rem_1fr] content-start gap-x-2 gap-y-1 text-sm">
           <Part name="Set to" says={[card.function, card.range]} />
-          {note && <Part name={instrument ?? 'Ours'} says={[note]} />}
+          {note && <Part name={instrument ?? 'Our note'} says={[note]} />}
           <Part name="Leads" says={[card.leads]} />
-          <Part name="First" says={card.before} />
-          <Part name="Reads" says={[`${card.takes.what}${card.takes.unit ? `, ${card.takes.unit}` : ''}`]} />
-          <Part name="Beside it" says={card.companions} />
+          <Part name="Before" says={card.before} />
+          <Part name="Reading" says={[`${card.takes.what}${card.takes.unit ? `, ${card.takes.unit}` : ''}`]} />
+          <Part name="Also record" says={card.companions} />
           <Part name="After" says={card.after} />
         </dl>
         <ProbeDrawing on={card.probesOn} off={card.probesOff} />
       </div>
       <section className="text-sm">
-        <h3 className="border-b border-rule text-base">If it looks odd</h3>
+        <h3 className="border-b border-rule text-base">Unexpected readings</h3>
         <ul>
           {card.ifOdd.map((odd) => (
             <li key={odd.sees} className="border-b border-rule py-1">
@@ -82,7 +82,7 @@ function Cards({ bench }: { bench: string }) {
             </li>
           ))}
         </ul>
-        <h3 className="border-b border-rule pt-2 text-base">Usual mistakes</h3>
+        <h3 className="border-b border-rule pt-2 text-base">Common mistakes</h3>
         <ul>
           {card.commonMistakes.map((each) => (
             <li key={each}>{each}</li>

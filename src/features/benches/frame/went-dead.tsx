@@ -1,5 +1,6 @@
 'use client';
 
+import { ZapOff } from 'lucide-react';
 import { useState } from 'react';
 import { useJob } from '../../../client/job-provider';
 import { causesOfDead, instrumentFirst } from '../../../core/work/went-dead';
@@ -12,12 +13,13 @@ export function WentDead() {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button className="max-md:min-h-11" onClick={() => setOpen(true)}>
-        Circuit has gone dead
+      <Button className="max-md:min-h-11 max-md:min-w-11" onClick={() => setOpen(true)}>
+        <ZapOff size={15} aria-hidden className="inline md:mr-1.5" />
+        <span className="max-md:sr-only">Circuit has gone dead</span>
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Circuit has gone dead">
         <p className="border-l-4 border-ink pl-3 text-sm font-semibold">
-          Hands off. Dead is what was proved, not what stopped answering. {instrumentFirst}
+          Do not touch. A circuit is dead only once proved dead. {instrumentFirst}
         </p>
         <Causes />
       </Dialog>
@@ -44,7 +46,7 @@ function Causes() {
             }
           >
             <dl className="grid gap-x-3 text-sm sm:grid-cols-[7rem_1fr]">
-              <Part name="Seen" says={each.signs} />
+              <Part name="Signs" says={each.signs} />
               <Part name="Do not touch" says={each.doNotTouch} strong />
               <Part name="Prove" says={each.prove} />
               <Part name="Read again" says={each.repeat} />

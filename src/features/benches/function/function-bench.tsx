@@ -28,9 +28,9 @@ export function FunctionBench({ go }: BenchProps) {
       <section aria-labelledby="function" className="max-w-4xl">
         <div className="flex flex-wrap items-baseline gap-x-4 pb-1">
           <h2 id="function" className="text-xl">
-            Tried by hand
+            Tested by hand
           </h2>
-          <span className="text-sm text-faint">{left === 0 ? 'all tried' : `${left} of ${slots.length} left`}</span>
+          <span className="text-sm text-faint">{left === 0 ? 'all tested' : `${left} of ${slots.length} left`}</span>
         </div>
         <p className="border-l-4 border-ink pl-3 text-sm">
           Live, covers on. A device that does not open when it should is left alone and reported.

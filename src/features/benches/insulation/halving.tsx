@@ -23,7 +23,7 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
   if (points.length === 0) {
     return (
       <div>
-        <p className="text-sm">To halve it, the circuit’s points in their order are needed.</p>
+        <p className="text-sm">Enter the circuit’s points in order to find the fault by halving.</p>
         <AddPoints way={way} record={record} />
       </div>
     );
@@ -48,10 +48,10 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
   return (
     <div>
       <h3 className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-strong pb-1 text-base">
-        Halving
+        Find the fault by halving
         <span className="font-sans text-sm font-normal text-faint" role="status">
           {isOver
-            ? `It is in the section to ${names.join(', and in the one to ')}`
+            ? `The fault is in the section to ${names.join(', and in the one to ')}`
             : `${suspects.length} sections left, about ${Math.ceil(openingsLeft)} opening${Math.ceil(openingsLeft) === 1 ? '' : 's'}, at most ${openingsAtMost}${faults === 'at least two' ? ', at least two faults' : ''}`}
         </span>
       </h3>
@@ -103,7 +103,7 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
           })}
           className={`${linkLook('plain')} mt-2`}
         >
-          Write the observation
+          Add observation
         </JobLink>
       )}
     </div>
@@ -157,7 +157,7 @@ function Opening({
           }
           className="max-md:min-h-11"
         >
-          {link ? 'open: ✓ joined' : 'opened'}
+          {link ? 'open: ✓ Reconnected' : 'opened'}
         </Button>
       )}
       <span className="flex items-center gap-1">

@@ -57,7 +57,7 @@ export function InsulationBench({ wayId, go }: BenchProps) {
   return (
     <div className="grid grid-cols-1 gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
       <section aria-labelledby="matrix" className="min-w-0">
-        <h2 id="matrix" className="pb-1 text-xl max-md:sr-only">
+        <h2 id="matrix" className="sr-only">
           Insulation resistance
         </h2>
         <div className="overflow-x-auto">
@@ -226,7 +226,7 @@ function Chosen({ way }: { way: Way }) {
         )}
       </div>
       <label className="flex flex-wrap items-center gap-2 text-sm">
-        Stayed connected
+        Left connected
         <input
           className="min-h-9 min-w-0 flex-1 rounded-md border border-rule bg-sheet px-2 max-md:min-h-11"
           maxLength={200}

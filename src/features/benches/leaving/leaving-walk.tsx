@@ -35,7 +35,7 @@ export function LeavingWalk(_props: BenchProps) {
           <h2 id="leaving" className="text-xl">
             Before you leave
           </h2>
-          <span className="text-sm text-faint">{open === 0 ? 'all looked at' : `${open} of ${walk.length} left`}</span>
+          <span className="text-sm text-faint">{open === 0 ? 'all checked' : `${open} of ${walk.length} left`}</span>
         </div>
         <ul>
           {walk.map(({ id, check, against, done }) => (
@@ -59,7 +59,7 @@ export function LeavingWalk(_props: BenchProps) {
       </section>
       <section aria-labelledby="day">
         <h2 id="day" className="border-b border-rule-strong pb-1 text-xl">
-          The day here
+          Time on site
         </h2>
         <p className="py-2 text-lg">
           <strong>{showMinutes(day.minutes)} here</strong>, {day.circuits} circuit{day.circuits === 1 ? '' : 's'},{' '}
@@ -73,7 +73,7 @@ export function LeavingWalk(_props: BenchProps) {
             </Fragment>
           ))}
         </dl>
-        <p className="pt-1 text-xs text-faint">Counted from entry to entry; twenty minutes without one is time away.</p>
+        <p className="pt-1 text-xs text-faint">Counted between entries. Gaps over 20 minutes are left out.</p>
         <h3 className="border-b border-rule pt-2 text-base">Still to test</h3>
         <ul className="text-sm">
           {left.map((says) => (
@@ -81,7 +81,7 @@ export function LeavingWalk(_props: BenchProps) {
               {says.replace('. Still to test: ', ': ')}
             </li>
           ))}
-          {left.length === 0 && <li className="py-1 text-faint">Every point listed was touched, or says why not.</li>}
+          {left.length === 0 && <li className="py-1 text-faint">Every point is tested, or has a reason why not.</li>}
         </ul>
       </section>
     </div>

@@ -125,7 +125,7 @@ function Setup({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
   const left = useJob((view) => ways.filter((each) => isLeft(view, each)).map(({ id }) => id));
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <h2 id="loop" className="text-xl max-md:sr-only">
+      <h2 id="loop" className="sr-only">
         Zs
       </h2>
       <ChooseWay
@@ -135,7 +135,7 @@ function Setup({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) {
         mark={(each) => (left.includes(each.id) ? '' : ' ✓')}
       />
       <ToggleGroup
-        label="How it is read"
+        label="Test method"
         value={methodFor(way, inHand)}
         choices={loopMethods.map((value) => ({ value, face: loopMethodWords[value] }))}
         onChange={(loopMethod) => change({ loopMethod })}
@@ -157,11 +157,11 @@ function Cautions({ way }: { way: Way }) {
       {obstacles.length > 0 && <Obstacles all={obstacles} />}
       {asks && (
         <label className="flex flex-wrap items-center gap-2 py-1">
-          Proved another way:
+          CPC proved another way:
           <input
             className="min-h-9 w-64 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
             maxLength={120}
-            placeholder="how: long lead on the day, last report"
+            placeholder="how: long lead today, previous report"
             defaultValue={inHand.cpcProvedBy[way.id] ?? ''}
             onBlur={(event) => change({ cpcProvedBy: { ...inHand.cpcProvedBy, [way.id]: event.target.value.trim() } })}
           />
@@ -311,10 +311,10 @@ function Forgotten({ way }: { way: Way }) {
       {!asked && !isSealed && forgotten.length > 0 && (
         <div className="margin-line flex flex-wrap items-baseline gap-x-3 pl-3">
           <p className="min-w-0 flex-1">
-            <strong>Usually forgotten:</strong> {forgotten.slice(0, 6).join('; ')}. Is any of them on this circuit?
+            <strong>Often missed:</strong> {forgotten.slice(0, 6).join('; ')}. Are any on this circuit?
           </p>
           <Button look="quiet" onClick={() => change({ askedForgotten: [...inHand.askedForgotten, way.id] })}>
-            Looked for
+            Checked
           </Button>
         </div>
       )}

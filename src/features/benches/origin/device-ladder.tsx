@@ -30,7 +30,7 @@ export function DeviceLadder() {
             Required: <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
           </>
         ) : (
-          'Ipf is not read yet.'
+          'Measure Ipf first.'
         )}
       </p>
       <ol>
@@ -39,7 +39,7 @@ export function DeviceLadder() {
         ))}
       </ol>
       <p className="pt-1 text-xs text-faint">
-        ■ rated, once; ▥ service, again and again; the line is the fault current. The mark on the device decides.
+        ■ rated, once; ▥ service, repeatedly; line: fault current. The mark on the device decides.
       </p>
     </section>
   );

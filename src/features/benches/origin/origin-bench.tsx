@@ -77,7 +77,7 @@ export function OriginBench(_props: BenchProps) {
           ))}
         <At n={15} measure={voltsNeutralEarth} label="Volts N–E" />
         {job.supply.earthing === 'TN-C-S' && (
-          <At n={16} measure={voltsTerminal} label="Earthing terminal to an earth of its own" />
+          <At n={16} measure={voltsTerminal} label="Earthing terminal to a separate earth" />
         )}
         <Patterns />
         {three && <At n={16.5} measure={phaseSequence} label="Phase sequence, L1 L2 L3" />}
@@ -95,8 +95,8 @@ export function OriginBench(_props: BenchProps) {
             Fault current, two places, two pairs
           </h2>
           <p className="text-sm text-faint">
-            Protective and bonding conductors on. The larger of all counts. Type amperes as they stand: 1240 A becomes
-            1.24 kA.
+            Protective and bonding conductors connected. The largest counts. Amperes are converted: 1240 A becomes 1.24
+            kA.
           </p>
           {phases.map(({ phase, name }, index) => (
             <div key={name}>
@@ -152,7 +152,7 @@ function Patterns() {
       <table className="w-full text-sm">
         <thead>
           <tr className="text-left text-xs">
-            {['L–N', 'L–E', 'N–E', 'Means'].map((each) => (
+            {['L–N', 'L–E', 'N–E', 'Meaning'].map((each) => (
               <th key={each} className="pr-2 font-semibold">
                 {each}
               </th>
@@ -176,8 +176,8 @@ function Patterns() {
         </tbody>
       </table>
       <p className="text-sm text-faint">
-        On PME with line and neutral exchanged before the split all three look right and everything metal is live. Only
-        the earthing terminal, read to a spike well away from it, tells.
+        On PME with line and neutral swapped upstream, all three look right and all metal is live. Only a reading from
+        the earthing terminal to a distant spike shows it.
       </p>
     </Disclosure>
   );
@@ -202,9 +202,9 @@ function HowZe() {
   };
   return (
     <p className="flex items-center gap-2 py-1 text-sm">
-      Ze was
+      Ze obtained
       <Select
-        label="How Ze was obtained"
+        label="How Ze obtained obtained"
         value={reading.body.how}
         onChange={set}
         options={hows.map((value) => ({ value, label: howWords[value] }))}
@@ -242,8 +242,8 @@ function Electrode() {
         summary={<span className="text-sm">By fall of potential: three spikes</span>}
       >
         <p className="text-sm text-faint">
-          Isolated, the electrode off the earthing terminal, its circuit dead. Current spike well out; the potential
-          spike nearer, midway and farther.
+          Isolate, and disconnect the electrode from the earthing terminal. Current spike well out; potential spike
+          nearer, midway and farther.
         </p>
         {fallSpikes.map((spike, index) => (
           <At key={spike} n={31 + index} measure={electrodeAt(spike)} label={`RA, spike ${spike}`} />

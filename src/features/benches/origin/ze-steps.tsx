@@ -20,13 +20,13 @@ export function ZeSteps() {
         <li>
           Main switch off, installation isolated, other sources too: <DeviceSwitch device={{ of: 'supply' }} />
         </li>
-        <li>Clamp round the earthing conductor: current means stop, and leave it joined.</li>
+        <li>Clamp the earthing conductor. If current flows: stop, leave it connected.</li>
         <li>
           {parted ? (
-            'Earthing conductor off the terminal: in the register.'
+            'Earthing conductor disconnected: in the register.'
           ) : (
             <>
-              Part it from the terminal, and hold that there is no voltage between the ends.{' '}
+              Disconnect it from the terminal. Check for no voltage between the ends.{' '}
               {!isSealed && (
                 <Button
                   disabled={!off}
@@ -46,21 +46,21 @@ export function ZeSteps() {
                     ])
                   }
                 >
-                  Parted
+                  Disconnected
                 </Button>
               )}
             </>
           )}
         </li>
-        <li>Line to the parted earthing conductor: read Ze below.</li>
+        <li>Measure line to the disconnected earthing conductor: Ze below.</li>
         <li>
-          Back on, tight, before anything is made live.{' '}
+          Reconnect it, tight, before anything is energised.{' '}
           {parted && (
             <Button
               className="max-md:min-h-11"
               onClick={() => record([{ kind: 'link.cleared', body: { linkId: parted.linkId } }])}
             >
-              ✓ Back on
+              ✓ Reconnected
             </Button>
           )}
         </li>

@@ -49,7 +49,7 @@ export function PlainBench({ name, go }: BenchProps) {
   return (
     <Gate>
       <section aria-labelledby="plain" className="max-w-4xl">
-        <h2 id="plain" className="pb-1 text-xl max-md:sr-only">
+        <h2 id="plain" className="sr-only">
           {family.title}
         </h2>
         {caution && <p className="border-l-4 border-ink pl-3 text-sm">{caution}</p>}

@@ -39,7 +39,7 @@ export function PlanView({ go }: BenchProps) {
             {walks} walk{walks === 1 ? '' : 's'} through the rooms left
           </span>
           <Select
-            label="School"
+            label="Order of tests"
             className="ml-auto text-sm"
             disabled={isSealed}
             value={job.brief.school ?? 'dead-first'}
@@ -50,9 +50,9 @@ export function PlanView({ go }: BenchProps) {
         {again && (
           <p className="margin-line my-1 pl-3 text-sm">
             <strong>
-              Due again: circuit{again.ways.length === 1 ? '' : 's'} {again.ways.join(', ')}
+              To repeat: circuit{again.ways.length === 1 ? '' : 's'} {again.ways.join(', ')}
             </strong>
-            , because {again.why}. Earlier readings are shown beside the empty cells.
+            , because {again.why}. Earlier readings are shown beside empty cells.
           </p>
         )}
         <ol>
@@ -64,7 +64,7 @@ export function PlanView({ go }: BenchProps) {
       </section>
       <section aria-labelledby="repeats">
         <h2 id="repeats" className="pb-1 text-xl">
-          Again after a repair
+          Repeat after a repair
         </h2>
         <ul>
           {repeats.map(({ key, slot, wayId, repair }) => (
@@ -77,7 +77,7 @@ export function PlanView({ go }: BenchProps) {
           ))}
           {repeats.length === 0 && (
             <li className="border-t border-rule py-2 text-sm text-faint">
-              Nothing to repeat. A repair is logged at its circuit, and marks here what it puts in question.
+              Nothing to repeat. When a repair is saved, the tests it affects appear here.
             </li>
           )}
         </ul>

@@ -100,7 +100,7 @@ function Row({ point, number, record }: { point: Point; number: number; record: 
       {added && !isSealed && (
         <button
           type="button"
-          aria-label={`Strike ${point.name}`}
+          aria-label={`Remove ${point.name}`}
           className="min-h-8 px-1 text-sm text-faint hover:text-ink max-md:min-h-11"
           onClick={() =>
             record([{ kind: 'entry.struck', body: { entryId: added.id, why: 'Not a point of this circuit' } }])

@@ -26,7 +26,7 @@ export function WhichCircuit({ unknown = [] }: { unknown?: readonly Way[] }) {
   if (points.length === 0 && unknown.length === 0 && moves.length === 0 && nowhere.length === 0) return null;
   const named = (wayId: string): string => {
     const way = job.ways.get(wayId);
-    return way ? `way ${way.number} ${way.description ?? ''}`.trim() : 'a way struck since';
+    return way ? `way ${way.number} ${way.description ?? ''}`.trim() : 'a removed way';
   };
   return (
     <section
@@ -77,15 +77,15 @@ export function WhichCircuit({ unknown = [] }: { unknown?: readonly Way[] }) {
         ))}
         {nowhere.map(({ wayId, by: how, at }) => (
           <li key={wayId} className="border-b border-rule py-1">
-            {named(wayId)}: leads nowhere that was found, {tracedByWords[how]}, {showMoment(at)}. Its note goes behind
-            the blank: among the labels.
+            {named(wayId)}: feeds nothing that was found, {tracedByWords[how]}, {showMoment(at)}. A note for behind the
+            blank is under Labels.
           </li>
         ))}
         {moves.map((entry) => {
           const { pointId, wayId, foundBy } = entry.body;
           return (
             <li key={entry.id} className="border-b border-rule py-1 text-faint">
-              {job.points.get(pointId)?.name ?? 'A point struck since'}: to {named(wayId)}
+              {job.points.get(pointId)?.name ?? 'A removed point'}: to {named(wayId)}
               {foundBy && `, ${tracedByWords[foundBy]}`}, {people[entry.madeBy] ?? ''}, {showMoment(entry.madeAt)}
             </li>
           );
@@ -125,7 +125,7 @@ function Unknown({ way, by }: { way: Way; by: TracedBy }) {
           Found
         </Button>
         <Button look="quiet" disabled={isSealed} onClick={() => trace(null)}>
-          Leads nowhere
+          Feeds nothing found
         </Button>
       </form>
     </li>

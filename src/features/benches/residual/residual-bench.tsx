@@ -51,7 +51,7 @@ export function ResidualBench({ wayId, go }: BenchProps) {
         {device ? (
           <OneDevice key={device.key} device={device} all={devices} choose={(id) => go('residual', id)} />
         ) : (
-          <p className="border-y border-rule py-3">No RCD is described on this board. Describe one where its way is.</p>
+          <p className="border-y border-rule py-3">No RCD on this board. Add it to its circuit.</p>
         )}
         <Others />
       </div>
@@ -89,7 +89,7 @@ function OneDevice({
   return (
     <section aria-labelledby="device" className="space-y-2">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h2 id="device" className="text-xl max-md:sr-only">
+        <h2 id="device" className="sr-only">
           RCDs
         </h2>
         <Select
@@ -103,7 +103,7 @@ function OneDevice({
           }))}
         />
         <span className="text-sm">
-          {sayResidual(way)}; guards way {device.ways.map(({ number }) => number).join(', ')}
+          {sayResidual(way)}; protects way {device.ways.map(({ number }) => number).join(', ')}
         </span>
       </div>
       <OnNow way={way} />
@@ -144,7 +144,7 @@ function OneDevice({
       />
       {whole && !judged && (
         <p className="margin-line pl-3 text-sm font-semibold">
-          From {left.join('° and ')}° still to read: the longer of both counts.
+          From {left.join('° and ')}° still to read: the longer time counts.
         </p>
       )}
       {judged && (
@@ -153,18 +153,18 @@ function OneDevice({
           <Working judgement={judged} slot={slotAt(on, rcdTime)} />
         </div>
       )}
-      <ReadingRow slot={slotAt(on, rcdButton)} label="Test button, after the instrument" sequence={20} row={20} />
+      <ReadingRow slot={slotAt(on, rcdButton)} label="Test button, after the instrument test" sequence={20} row={20} />
       <ReadingRow slot={slotAt(on, touchVolts)} label="Touch voltage, highest shown" sequence={21} row={21} />
       <Disclosure
         summary={
           <span className="text-sm text-faint">
-            5 × IΔn and a rising current: asked for before {pack.shortTitle}, optional since
+            5 × IΔn and a rising current: required before {pack.shortTitle}, optional since
           </span>
         }
       >
         <p className="text-sm text-faint">
-          Five times tells how fast it is for additional protection (40 ms, 30 mA and below). A rising current tells at
-          what leakage it goes: near half of IΔn, leakage is there already.
+          The 5 × test shows its speed for additional protection (40 ms, 30 mA and below). The ramp shows its tripping
+          current: near half of IΔn means leakage is already there.
         </p>
         <table className="w-full border-y border-rule">
           <tbody>
@@ -227,7 +227,7 @@ function Others() {
       ))}
       {arcs.length + boards.length === 0 && (
         <p className="py-2 text-sm text-faint">
-          None described. An AFDD is a field of its way, surge protection one of its board.
+          None recorded. Add an AFDD to its circuit, surge protection to its board.
         </p>
       )}
     </section>

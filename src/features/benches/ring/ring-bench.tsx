@@ -39,7 +39,7 @@ export function RingBench({ wayId, go }: BenchProps) {
   const rings = [...job.ways.values()].filter((way) => way.arrangement === 'ring');
   const way = rings.find((each) => each.id === wayId) ?? rings[0];
   if (job.ways.size === 0) return <NoCircuits go={go} />;
-  if (!way) return <p className="py-4">No ring on this job. A way is a ring when its kind says so.</p>;
+  if (!way) return <p className="py-4">No ring on this job. Set a circuit’s kind to ring to test it here.</p>;
   return <Bench key={way.id} way={way} rings={rings} go={go} />;
 }
 
@@ -68,7 +68,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
     if (!recording.ok) return void toast(recording.problem);
     const fields = { furthestPoint: point.name, points: points.length };
     if (record([...recording.entries, { kind: 'way.described', body: { wayId: way.id, fields } }]))
-      toast(`R1+R2 ${showValue(value)} Ω at ${point.name} stands on the circuit ledger.`);
+      toast(`R1+R2 ${showValue(value)} Ω at ${point.name} is recorded.`);
   };
   const others = [...job.ways.values()].filter((each) => each.id !== way.id && each.arrangement !== 'spare');
   const steps: readonly { readonly measure: Measure; readonly step: 2 | 3 | null }[] = [
@@ -79,7 +79,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
   return (
     <div className="space-y-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h2 className="text-xl max-md:sr-only">
+        <h2 className="sr-only">
           Ring bench: way {way.number} {way.description ?? ''}
         </h2>
         {rings.length > 1 && <ChooseWay ways={rings} chosen={way.id} choose={(id) => go('ring', id)} />}
@@ -126,7 +126,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
                       </span>
                       {!isSealed && (
                         <Select
-                          label={`${point.name} does not answer here`}
+                          label={`${point.name} gives no reading here`}
                           look="quiet"
                           className="text-xs text-faint"
                           value={null}
@@ -142,7 +142,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
                             ])
                           }
                           options={[
-                            { value: 'unknown', label: 'It answers elsewhere: which circuit?' },
+                            { value: 'unknown', label: 'Is it on another circuit?' },
                             ...others.map((other) => ({
                               value: other.id,
                               label: `${other.number} ${other.description ?? ''}`,
@@ -175,7 +175,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
           </div>
           {!withSameSide && points.length > 0 && !isSealed && (
             <Button look="quiet" onClick={() => setWithSameSide(true)}>
-              Link the legs same side on purpose: it places a joint
+              Link the legs same side: helps to locate a joint
             </Button>
           )}
         </section>
@@ -246,7 +246,7 @@ function StepHead({ step, way }: { step: 2 | 3; way: Way }) {
         onClick={() => (link ? record([{ kind: 'link.cleared', body: { linkId: link.linkId } }]) : make())}
         className={`min-h-7 rounded-md border px-2 text-xs max-md:min-h-11 ${link ? 'border-ink bg-ink text-paper' : 'border-rule-strong font-normal hover:bg-hover'}`}
       >
-        {link ? 'links in: ✓ out' : 'links made'}
+        {link ? 'links fitted: ✓ Removed' : 'links fitted'}
       </button>
       {(way.marksLegA ?? way.marksLegB) && (
         <span className="w-full text-xs font-normal text-faint">

@@ -35,7 +35,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
       <h2 id="comes-to" className="text-lg">
         Diagnosis
       </h2>
-      {report === undefined && <p className="text-sm text-faint">Working it out…</p>}
+      {report === undefined && <p className="text-sm text-faint">Calculating…</p>}
       {report === null && (
         <p className="text-sm text-faint">Four readings or more: ends, then step 2 and step 3 at the points.</p>
       )}
@@ -63,7 +63,7 @@ export function RingDiagnosis({ report, way, points, readings, children }: Props
               </ol>
             </div>
           )}
-          <Disclosure summary={<span className="text-xs underline underline-offset-4">The numbers behind it</span>}>
+          <Disclosure summary={<span className="text-xs underline underline-offset-4">Figures</span>}>
             <ul className="text-xs text-faint">
               {report.explanations.map(({ kind, title, place, share }) => (
                 <li key={`${kind} ${place}`}>
@@ -152,7 +152,7 @@ function Explained({ explanation, way }: { explanation: RingExplanation; way: Wa
           href={findingAddress(jobId, { ...explanation.observation, way: way.id, what })}
           className={`${linkLook('plain')} mt-2`}
         >
-          Write the observation
+          Add observation
         </JobLink>
       )}
     </li>

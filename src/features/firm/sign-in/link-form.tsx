@@ -21,7 +21,7 @@ export function LinkForm() {
       !error
         ? null
         : error.status === 429
-          ? 'Too many letters were asked for. Wait a minute, then try again.'
+          ? 'Too many links requested. Wait a minute, then try again.'
           : 'The server did not answer. Try again.',
     );
     setSent(!error);
@@ -29,7 +29,7 @@ export function LinkForm() {
   if (sent)
     return (
       <p role="status">
-        If somebody here has that address, a letter with a link is on its way. It works once, for fifteen minutes.
+        If an account has that address, a link is on its way by e-mail. It works once, for 15 minutes.
       </p>
     );
   return (
@@ -43,7 +43,7 @@ export function LinkForm() {
       />
       {problem && <FormProblem>{problem}</FormProblem>}
       <Button type="submit" look="next" disabled={formState.isSubmitting} className="min-h-11 w-full">
-        Send me a link
+        Send link
       </Button>
     </form>
   );

@@ -23,7 +23,7 @@ export function NewPasswordForm() {
         ? null
         : error.status === 0 || error.status >= 500
           ? 'The server did not answer. Nothing was changed; try again.'
-          : 'This link was used already, or is older than fifteen minutes. Ask for another.',
+          : 'This link was used, or is older than 15 minutes. Request another.',
     );
     setIsSet(!error);
   });

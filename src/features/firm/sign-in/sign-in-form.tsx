@@ -78,7 +78,7 @@ export function SignInForm() {
         </Button>
       )}
       <Link href="/sign-in/link" className="block text-sm underline">
-        Forgotten the password?
+        Forgot password?
       </Link>
     </form>
   );

@@ -30,7 +30,7 @@ async function cameOf({ data, error }: Answer, wrong: string): Promise<SignedIn>
 const { signIn, twoFactor } = authenticationClient;
 
 export const withPassword = async (email: string, password: string): Promise<SignedIn> =>
-  cameOf(await signIn.email({ email, password }).catch(silent), 'That e-mail and password do not go together.');
+  cameOf(await signIn.email({ email, password }).catch(silent), 'Wrong e-mail or password.');
 
 export const withCode = async (code: string): Promise<SignedIn> =>
   cameOf(

@@ -39,7 +39,7 @@ export function BeforeTheQuote({
       className="border-b border-rule-strong pb-1"
       summary={
         <span className="flex flex-wrap items-baseline gap-x-3">
-          <strong className="text-lg">Before it is quoted</strong>
+          <strong className="text-lg">Before quoting</strong>
           <span className="text-sm text-faint">
             {count('shortfall')} short · {count('not known')} not known · {count('sound')} sound
           </span>
@@ -56,9 +56,9 @@ export function BeforeTheQuote({
         {...at({ of: 'works', field: 'plannedBoardAmps' })}
       />
       <Lines lines={check.lines} />
-      <h3 className="pt-3 pb-1 font-semibold">What an RCD will meet</h3>
+      <h3 className="pt-3 pb-1 font-semibold">What may trip an RCD</h3>
       {check.meets.length === 0 ? (
-        <p className="text-sm text-faint">Nothing in the readings so far.</p>
+        <p className="text-sm text-faint">Nothing found so far.</p>
       ) : (
         <Lines lines={check.meets} />
       )}
@@ -75,7 +75,7 @@ function StartWork() {
   const start = () => {
     const result = append([{ kind: 'work.started', body: { documentId: document.id } }]);
     if (!result.ok) return toast(result.reason);
-    toast('Work started: the readings so far are earlier ones. The plan lists what is due again.', {
+    toast('Work started. Earlier readings are kept as earlier; the plan lists what to repeat.', {
       label: 'Undo',
       run: () => void undo(),
     });
@@ -85,7 +85,9 @@ function StartWork() {
       <Button className="max-md:min-h-11" onClick={start}>
         Start work
       </Button>
-      <span className="text-faint">Readings of the old board become earlier ones; every circuit is due again.</span>
+      <span className="text-faint">
+        Readings of the old board become earlier readings. Every circuit must be tested again.
+      </span>
     </p>
   );
 }
@@ -135,8 +137,8 @@ function Quote({ quote, wanted, say }: QuoteProps) {
   const copy = () => {
     const text = quote.map(({ what, pence }) => `${what}\t${pence === null ? '' : showMoney(pence)}`).join('\n');
     void navigator.clipboard.writeText(`${text}\nTotal\t${showMoney(total)}`).then(
-      () => toast('The quote is copied.'),
-      () => toast('It could not be copied: select the lines instead.'),
+      () => toast('Quote copied.'),
+      () => toast('Could not copy. Select the lines.'),
     );
   };
   return (
@@ -157,7 +159,7 @@ function Quote({ quote, wanted, say }: QuoteProps) {
           </div>
           {!isSealed && (
             <Button
-              aria-label={`Take out ${line.what}`}
+              aria-label={`Remove ${line.what}`}
               onClick={() => say(quote.filter((_, at) => at !== index))}
               className="mt-1 px-2"
             >
@@ -173,7 +175,7 @@ function Quote({ quote, wanted, say }: QuoteProps) {
               Take {more} line{more === 1 ? '' : 's'} into the quote
             </Button>
           )}
-          {quote.length > 0 && <Button onClick={copy}>Copy the quote</Button>}
+          {quote.length > 0 && <Button onClick={copy}>Copy quote</Button>}
           <form
             className="flex min-w-56 flex-1 gap-2"
             onSubmit={(event) => {
@@ -184,8 +186,8 @@ function Quote({ quote, wanted, say }: QuoteProps) {
             }}
           >
             <input
-              aria-label="A line of your own"
-              placeholder="A line of your own"
+              aria-label="New line"
+              placeholder="New line"
               maxLength={200}
               value={own}
               onChange={(event) => setOwn(event.target.value)}

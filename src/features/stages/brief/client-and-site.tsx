@@ -59,7 +59,7 @@ export function ClientAndSite({ record }: { record: Record }) {
         parse={asLine}
         commit={(occupier) => site({ occupier })}
         {...at({ of: 'site', field: 'occupier' })}
-        hint="May be somebody other than the client. Write vacant where it is."
+        hint="May differ from the client. Enter vacant if nobody lives there."
       />
       <EntryField
         label="Premises"

@@ -25,10 +25,10 @@ export function InstrumentsBrought({ record }: { record: Record }) {
                 {instrument.whyNot && <span className="block text-sm font-semibold">× {instrument.whyNot}</span>}
               </span>
               {brought ? (
-                <span className="text-sm">✓ brought</span>
+                <span className="text-sm">✓ in use</span>
               ) : (
                 <Button
-                  disabled={instrument.whyNot?.startsWith('Not sound') ?? false}
+                  disabled={instrument.whyNot?.startsWith('Do not use') ?? false}
                   onClick={() =>
                     record({
                       kind: 'instrument.brought',
@@ -42,7 +42,7 @@ export function InstrumentsBrought({ record }: { record: Record }) {
                     })
                   }
                 >
-                  Bring
+                  Use
                 </Button>
               )}
             </li>

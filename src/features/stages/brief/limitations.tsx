@@ -36,7 +36,7 @@ export function Limitations({ record }: { record: Record }) {
               </span>
               <span className="[&>div]:border-0">
                 <EntryField
-                  label="So the report says"
+                  label="Printed on the report"
                   lines={2}
                   shown={l.effect ?? ''}
                   hint={l.effect ? undefined : `For instance: ${draftEffect(l)}`}
@@ -59,7 +59,7 @@ export function Limitations({ record }: { record: Record }) {
                 record({ kind: 'entry.struck', body: { entryId: l.entryId, why: 'No longer a limitation' } })
               }
             >
-              Strike
+              Strike out
             </Button>
           </li>
         ))}
@@ -79,12 +79,12 @@ function NoteLimitation({ record }: { record: Record }) {
   const sort = useWatch({ control, name: 'sort' });
   const note = handleSubmit((body) => {
     if (body.sort === 'agreed' && !body.agreedWith)
-      return setError('agreedWith', { message: 'Say with whom it was agreed.' });
+      return setError('agreedWith', { message: 'Enter who agreed to it.' });
     if (record({ kind: 'limitation.noted', body: { ...body, effect: draftEffect(body) } }))
       reset({ ...blank, limitationId: v7(), sort: body.sort, agreedWith: body.agreedWith });
   });
   return (
-    <form aria-label="Note a limitation" className="space-y-3 pt-3" noValidate onSubmit={(event) => void note(event)}>
+    <form aria-label="Add limitation" className="space-y-3 pt-3" noValidate onSubmit={(event) => void note(event)}>
       <div className="grid gap-3 sm:grid-cols-2">
         <div className="flex flex-col gap-1">
           <span className="text-sm font-semibold">Sort</span>
@@ -106,22 +106,22 @@ function NoteLimitation({ record }: { record: Record }) {
           />
         </div>
         <FormField
-          label={sort === 'agreed' ? 'Agreed with whom' : 'Agreed with whom, if anybody'}
+          label={sort === 'agreed' ? 'Agreed with' : 'Agreed with (optional)'}
           {...register('agreedWith', { setValueAs: (text: string | null) => text?.trim() || null })}
           problem={errors.agreedWith?.message}
         />
         <FormField
           label="What is not covered"
           {...register('what', { setValueAs: (text: string) => text.trim() })}
-          problem={errors.what && 'Say what is not covered.'}
+          problem={errors.what && 'Enter what is not covered.'}
         />
         <FormField
           label="Why"
           {...register('why', { setValueAs: (text: string) => text.trim() })}
-          problem={errors.why && 'Say why.'}
+          problem={errors.why && 'Enter a reason.'}
         />
       </div>
-      <Button type="submit">Note the limitation</Button>
+      <Button type="submit">Save limitation</Button>
     </form>
   );
 }

@@ -91,13 +91,13 @@ export function WhatWasAgreed({ record }: { record: Record }) {
         hint="10 % is common; more where older or poorer, and more once the sample shows a defect."
       />
       <EntryField
-        label="Insulation looked into"
+        label="Investigate insulation below"
         unit="MΩ"
         inputMode="decimal"
         shown={number(job.brief.investigateBelowMegohms)}
         parse={asNumber(1, 1000)}
         commit={(investigateBelowMegohms) => brief({ investigateBelowMegohms })}
-        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. 2 MΩ where nothing is said."
+        hint="A 230 V circuit that reads less, though above its minimum, is marked Check. Default 2 MΩ."
       />
       <Sample />
     </>

@@ -55,7 +55,7 @@ export function WhatWasDone({ record }: { record: Record }) {
               {asks}
             </strong>
           ) : (
-            'If a fire starts in another room, this says where you worked.'
+            'Be exact about where you worked.'
           )
         }
         {...at({ of: 'works', field: 'description' })}
@@ -74,21 +74,21 @@ export function WhatWasDone({ record }: { record: Record }) {
         words(
           'extentNotCovered',
           'Not covered',
-          'What a reader might take to be covered and is not; nothing where all is.',
+          'What a reader might expect to be covered but is not. Enter nothing if all is covered.',
         )}
       <Circuits say={say} wanted={isWanted('wayIds')} />
-      {words('departures', 'Departures', 'From the edition, with the risk considered; none where there are none.')}
+      {words('departures', 'Departures', 'From the edition, with a risk assessment. Enter none if there are none.')}
       {words(
         'existing',
         'On the existing installation',
-        'Defects noticed elsewhere; none noticed is said, not left blank.',
+        'Defects noticed elsewhere. Enter none noticed if there are none.',
       )}
       <DayRow
         label="Completed on"
         day={works.completedOn ?? null}
         read={readDay}
         commit={(completedOn) => say({ completedOn })}
-        hint={isCircuit ? 'A guarantee on this work begins on this day.' : undefined}
+        hint={isCircuit ? 'Any guarantee starts on this date.' : undefined}
         {...at({ of: 'works', field: 'completedOn' })}
       />
       {works.notice && <p className="py-2 text-sm">{works.notice}</p>}

@@ -47,7 +47,7 @@ describe('typing into the circuit ledger', () => {
     [1, 'points', 'many', /number of points/],
     [1, 'cable', '7/1', /not a cable/],
     [1, 'method', 'D', /reference method/],
-    [1, 'maxZs', '1', /nothing to type/],
+    [1, 'maxZs', '1', /Nothing to enter/],
     [4, 'r1r2', '0.01', /stands at Utility room 3 and governs/],
     [8, 'insulation/LN-E', '>999', /stands as insulation resistance, neutral to earth and governs/],
   ])('way %i %s refuses %j', (way, id, text, problem) => {

@@ -31,7 +31,7 @@ export type CellEntries =
  * the one in the cell, which is struck and stays in the ledger.
  */
 export function cellEntries(column: Column, way: Way, text: string, view: JobView, inHand: InHand): CellEntries {
-  if (column.sort === 'computed') return { ok: false, problem: 'Worked out from the device: nothing to type here.' };
+  if (column.sort === 'computed') return { ok: false, problem: 'Calculated from the device. Nothing to enter.' };
   if (text.trim() === cellText(column, way, view)) return { ok: true, entries: [] };
   if (column.sort === 'reading')
     return recordTyped(view, slotAt({ of: 'way', id: way.id }, column.measure), text, inHand);

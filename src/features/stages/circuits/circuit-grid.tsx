@@ -116,7 +116,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
     if (!outcome.ok) return void toast(`Nothing was recorded: ${outcome.reason}`);
     const doubts = problems.size - doubtful.size;
     setDoubtful(problems);
-    toast(doubts > 0 ? `${what} ${doubts} cells could not be read: they are kept and marked.` : what);
+    toast(doubts > 0 ? `${what} ${doubts} cells could not be read. They are kept and marked.` : what);
   };
 
   const pasteBlock = (from: At, block: string[][]) => {
@@ -148,7 +148,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
         return column ? [{ way, column, text }] : [];
       });
     });
-    recordMany(cells, added, `${read.length} circuits read. Undo takes all of it back.`);
+    recordMany(cells, added, `${read.length} circuits imported. Undo removes them.`);
   };
 
   const looks = useMemo(
@@ -203,7 +203,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
   };
   return (
     <Grid
-      label="Circuit ledger"
+      label="Circuit sheet"
       columns={gridColumns}
       rows={rows.map((way) => ({ key: way?.id ?? 'new', head: way?.number ?? '+' }))}
       looks={looks}
@@ -211,7 +211,7 @@ export function CircuitGrid({ boardId, inHand }: { boardId: string; inHand: InHa
       pasteBlock={pasteBlock}
       undo={() => {
         const outcome = undo();
-        toast(outcome.ok ? 'Undone: struck in the ledger' : outcome.reason);
+        toast(outcome.ok ? 'Undone' : outcome.reason);
       }}
       sealed={isSealed}
       target={ledTo}

@@ -10,7 +10,7 @@ import { placeKey } from '../../../core/installation/place';
 import { Button } from '../../../ui/button';
 import { Select } from '../../../ui/select';
 import { useNarrow } from '../../../ui/use-narrow';
-import { InHandLine } from '../../measure/in-hand';
+import { Setup } from '../../measure/setup';
 import { useMeasure } from '../../measure/measure-provider';
 import { Measuring } from '../../measure/measuring';
 import { useJob } from '../../../client/job-provider';
@@ -32,7 +32,7 @@ export function CircuitsStage() {
 
 function Circuits() {
   const { job, isSealed, append } = useJob();
-  const { inHand, change } = useMeasure();
+  const { inHand } = useMeasure();
   const boards = [...job.boards.values()];
   const [chosen, setChosen] = useState<string | null>(null);
   const [added, setAdded] = useState<string | null>(null);
@@ -52,8 +52,8 @@ function Circuits() {
   };
   return (
     <div>
-      <div id={placeKey({ of: 'list', list: 'boards' })} className="flex flex-wrap items-center gap-x-6 gap-y-1 pb-1">
-        <h1 className="text-xl">Circuits</h1>
+      <div id={placeKey({ of: 'list', list: 'boards' })} className="flex flex-wrap items-start gap-x-4 gap-y-1">
+        <h1 className="sr-only">Circuits</h1>
         {boards.length > 1 && (
           <Select
             label="Board"
@@ -62,11 +62,10 @@ function Circuits() {
             options={boards.map((each) => ({ value: each.id, label: each.name ?? 'Unnamed board' }))}
           />
         )}
-        <InHandLine inHand={inHand} change={change} />
-        <span className="flex-1" />
+        <Setup />
         {!isSealed && (
           <Button look={board ? 'quiet' : 'next'} onClick={addBoard}>
-            {board ? 'Add a board' : 'Add the consumer unit'}
+            {board ? 'Add board' : 'Add consumer unit'}
           </Button>
         )}
       </div>

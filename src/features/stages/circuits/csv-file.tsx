@@ -39,23 +39,23 @@ export function CsvFile({ boardId, ways, read }: Props) {
   };
   const open = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > mostBytes) return toast('Larger than 1 MB: nothing was read.');
+    if (file.size > mostBytes) return toast('Larger than 1 MB. Nothing was imported.');
     try {
       await find(await file.text(), new Map());
     } catch (error) {
-      toast(`${error instanceof Error ? error.message : 'It cannot be read.'} Nothing was read.`);
+      toast(`${error instanceof Error ? error.message : 'It cannot be read.'} Nothing was imported.`);
     }
   };
   return (
     <div className="flex gap-3 py-1 text-sm">
       {ways.length > 0 && (
         <Button look="quiet" onClick={() => void write()}>
-          Save as CSV
+          Download CSV
         </Button>
       )}
       {!view.isSealed && (
         <Button look="quiet" onClick={() => chooser.current?.click()}>
-          Read a CSV
+          Import CSV
         </Button>
       )}
       <input
@@ -74,7 +74,7 @@ export function CsvFile({ boardId, ways, read }: Props) {
         open={found !== null}
         onOpenChange={() => setFound(null)}
         title={found?.rows.length === 1 ? 'One circuit' : `${found?.rows.length ?? 0} circuits`}
-        description="A circuit goes to the way of its number, or to a new one. Cells that cannot be read are kept and marked."
+        description="Each circuit goes to the way with its number, or to a new way. Cells that cannot be read are kept and marked."
       >
         {found && (
           <>
@@ -96,7 +96,7 @@ export function CsvFile({ boardId, ways, read }: Props) {
             </ul>
             {found.beyond > 0 && (
               <p className="pt-2 text-sm font-semibold">
-                × {found.beyond} rows beyond these are left out: put them into a file of their own.
+                × {found.beyond} more rows are left out. Import them from a separate file.
               </p>
             )}
             <Button
@@ -108,7 +108,7 @@ export function CsvFile({ boardId, ways, read }: Props) {
                 setFound(null);
               }}
             >
-              Read them
+              Import
             </Button>
           </>
         )}

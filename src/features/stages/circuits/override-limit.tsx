@@ -55,10 +55,10 @@ function AnotherLimit({ way, onDone }: { way: Way; onDone: () => void }) {
       <FormField
         label="Reason for this limit"
         {...register('reason', trimmed)}
-        problem={errors.reason && 'It stands on the document: say why.'}
+        problem={errors.reason && 'Enter a reason. It is printed on the document.'}
       />
       <Button type="submit" className="mt-6 min-h-10">
-        Use it
+        Save limit
       </Button>
     </form>
   );

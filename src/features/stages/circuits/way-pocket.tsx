@@ -44,7 +44,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
       <div className="space-y-3 py-4">
         <p>No ways on this board yet.</p>
         <JobLink href={benchAddress(jobId, 'board')} className={linkLook('next')}>
-          Add them on the board
+          Add circuits on the board
         </JobLink>
       </div>
     );
@@ -101,7 +101,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
         key={`${way.id} ${isDescribed}`}
         className="pt-4"
         open={isDescribed}
-        summary={<strong>Describe this way</strong>}
+        summary={<strong>Circuit details</strong>}
       >
         {fieldColumns.map((column) => (
           <EntryField
@@ -126,7 +126,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
         href={benchAddress(jobId, 'board')}
         className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
       >
-        Add a way on the board
+        Add circuits on the board
       </JobLink>
     </div>
   );

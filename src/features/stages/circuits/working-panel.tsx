@@ -68,7 +68,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
       className="sticky bottom-0 z-10 grid max-h-56 min-h-32 gap-x-6 gap-y-2 border-b overflow-y-auto border-rule-strong bg-paper px-3 py-2 md:grid-cols-[15rem_1fr_18rem]"
     >
       <div>
-        <h2 className="text-base">{way ? `${way.number} ${way.description ?? ''}` : 'New way'}</h2>
+        <h2 className="text-base">{way ? `${way.number} ${way.description ?? ''}` : 'New circuit'}</h2>
         <p className="text-sm">{definition?.name ?? column.spoken}</p>
         {value && (
           <p className="flex items-baseline gap-2 text-2xl font-semibold" data-testid="working-value">
@@ -92,7 +92,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
       <div>
         {problem && (
           <p role="alert" className="text-sm font-semibold">
-            {problem} <span className="font-normal">Not recorded; what you typed is kept.</span>{' '}
+            {problem} <span className="font-normal">Not saved. What you typed is kept.</span>{' '}
             {typing === null && doubtful?.elsewhere && (
               <JobLink href={addressOf(view, jobId, doubtful.elsewhere)} className="underline underline-offset-4">
                 Go to {doubtful.elsewhere.of === 'slot' ? nameOfSlot(view, doubtful.elsewhere.slot) : 'Isolation'}

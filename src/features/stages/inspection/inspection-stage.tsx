@@ -39,7 +39,7 @@ export function InspectionStage() {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1">
         <h1 className="text-xl">Inspection</h1>
         <ToggleGroup
-          label="Shown by"
+          label="Group by"
           value={shown}
           onChange={setBy}
           choices={[
@@ -60,7 +60,7 @@ export function InspectionStage() {
       </div>
       {loaded === 'unreadable' && (
         <p className="border-y border-rule py-1 text-sm">
-          What to look for could not be read here: open this page once with a network.
+          Guidance is not on this device yet. Open this page once while online.
         </p>
       )}
       <WhatIsHere guidance={guidance} />
@@ -117,7 +117,9 @@ function ByPlace({ guidance }: { guidance: readonly ItemGuidance[] }) {
             open={here.closes.length === 0}
             className="pt-3"
             summary={
-              <span className="text-sm font-semibold">Look here too: {also.length} items, settled further on</span>
+              <span className="text-sm font-semibold">
+                Also check here: {also.length} items, recorded in a later place
+              </span>
             }
           >
             <ItemRows groups={[{ name: `Seen in ${here.name} too`, head: null, items: also }]} place={here.name} shut />

@@ -173,7 +173,7 @@ function Row({
     const where = place && place !== wholeHouse ? place : null;
     const what = `Item ${row.item}, ${title}`;
     const result = append([{ kind: 'note.made', body: { noteId: v7(), sort: 'look up', what, where } }]);
-    toast(result.ok ? 'Parked under Findings, Notes: to look up before signing.' : result.reason);
+    toast(result.ok ? 'Saved under Observations, Notes: look it up before signing.' : result.reason);
   };
   const finding = findingAddress(jobId, {
     item: row.item,
@@ -258,7 +258,7 @@ function Row({
                 href={finding}
                 className={`min-h-6 py-0.5 underline underline-offset-4 ${found && !coded && isCode(found.outcome) ? 'font-semibold text-next-ink' : ''}`}
               >
-                Write the observation for {row.item}
+                Add observation for {row.item}
               </JobLink>
             )}
             {!isSealed && definition.about === 'condition' && (
@@ -267,7 +267,7 @@ function Row({
                 className="min-h-6 py-0.5 underline underline-offset-4"
                 onClick={() => lookUp(guidance?.title ?? row.confirm)}
               >
-                Look it up tonight
+                Look up later
               </button>
             )}
             {definition.about === 'works' && !isSealed && (
@@ -275,7 +275,7 @@ function Row({
                 href={`${stageAddress(jobId, 'review')}?${new URLSearchParams({ snag: `Item ${row.item}: ` }).toString()}`}
                 className="min-h-6 py-0.5 underline underline-offset-4"
               >
-                Not right yet: note a snag
+                Not right yet: add snag
               </JobLink>
             )}
           </p>
@@ -308,7 +308,7 @@ function Against({ item, outcome }: { item: string; outcome: Outcome | null }) {
   if (against.length === 0) return null;
   return (
     <p className="border-l-4 border-ink pl-3 text-sm">
-      <span className="font-semibold">Not acceptable as it stands: </span>
+      <span className="font-semibold">Not acceptable: </span>
       {against.join('; ')}.
     </p>
   );
@@ -349,7 +349,7 @@ function Why({
         Record {outcome}
       </Button>
       <Button look="quiet" onClick={leave}>
-        Leave it
+        Cancel
       </Button>
     </form>
   );

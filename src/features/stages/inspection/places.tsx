@@ -97,7 +97,7 @@ export function PlaceHead({
             <strong>
               {rooms.seen} of {rooms.of} rooms seen
             </strong>
-            : what shows in every room is settled here
+            : items seen in every room are recorded here
           </span>
         )}
         {!place.isFixed && (
@@ -115,7 +115,7 @@ export function PlaceHead({
       </div>
       {asking && (
         <WhyNot
-          what={`${place.name} was not reached`}
+          what={`${place.name} had no access`}
           record={(reason) =>
             say([
               walked('not reached', reason),
@@ -141,7 +141,7 @@ export function PlaceHead({
         ))}
       {isBathRoom(place.name) && <SupplementaryBonding place={place.name} />}
       {place.open.length > 0 && (
-        <ul aria-label="To open here" className="pt-1">
+        <ul aria-label="Accessories to open here" className="pt-1">
           {place.open.map((point) => (
             <Accessory key={point.id} point={point} pictures={pictures} />
           ))}
@@ -197,7 +197,7 @@ function Accessory({ point, pictures }: { point: Point; pictures: ReturnType<typ
       <Pictures about={{ of: 'point', id: point.id }} name={point.name} pictures={pictures} />
       {looked?.found === 'defect' && !isSealed && (
         <JobLink href={finding} className="font-semibold text-next-ink underline underline-offset-4">
-          Write what was behind it
+          Add what was found
         </JobLink>
       )}
       {asking && (
@@ -238,9 +238,9 @@ function WhyNot({ what, record, leave }: { what: string; record: (reason: string
         onChange={(event) => setReason(event.target.value)}
         className="min-h-9 min-w-40 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
       />
-      <Button type="submit">Record the limitation</Button>
+      <Button type="submit">Save limitation</Button>
       <Button look="quiet" onClick={leave}>
-        Leave it
+        Cancel
       </Button>
     </form>
   );

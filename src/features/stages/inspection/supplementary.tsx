@@ -59,10 +59,10 @@ export function SupplementaryBonding({ place }: { place: string }) {
         <p>
           <strong>
             {mayBeOmitted === 'yes'
-              ? 'It may be left out.'
+              ? 'It may be omitted.'
               : mayBeOmitted === 'no'
                 ? 'It is needed.'
-                : 'Whether it may be left out is not settled.'}
+                : 'Not decided whether it may be omitted.'}
           </strong>{' '}
           {why.join(' ')} <span className="text-faint">(701.415.2)</span>
         </p>
@@ -79,10 +79,10 @@ export function SupplementaryBonding({ place }: { place: string }) {
                 {!isSealed && (
                   <Button
                     look="quiet"
-                    aria-label={`Take ${part.name} out`}
+                    aria-label={`Remove ${part.name}`}
                     onClick={() => say({ kind: 'part.named', body: { ...part, gone: true } })}
                   >
-                    Take out
+                    Remove
                   </Button>
                 )}
               </li>
@@ -135,11 +135,11 @@ export function SupplementaryBonding({ place }: { place: string }) {
         {!isSealed && mayBeOmitted !== 'yes' && (wrong || parts.length > 0) && (
           <p className="flex flex-wrap gap-x-4">
             <JobLink href={begins('bath-room-bonding-absent')} className="underline underline-offset-4">
-              It is absent: write it
+              Absent: add observation
             </JobLink>
             {wrong && (
               <JobLink href={begins('bath-room-bonding-incomplete')} className="underline underline-offset-4">
-                A part is left out: write it
+                Part not bonded: add observation
               </JobLink>
             )}
           </p>

@@ -25,15 +25,13 @@ export function WhatIsHere({ guidance }: { guidance: readonly ItemGuidance[] }) 
         body: { documentId: document.id, item, outcome: 'N/A', reason },
       })),
     );
-    toast(
-      result.ok ? `${not.length} items marked N/A with their reasons. Undo takes all of them back.` : result.reason,
-    );
+    toast(result.ok ? `${not.length} items marked N/A with their reasons. Undo removes the marks.` : result.reason);
   };
   return (
     <div className="border-b border-rule pb-1">
       {after.length > 0 && (
         <p role="alert" className="border-l-4 border-ink py-1 pl-3 text-sm font-semibold">
-          Marked N/A, and the job says otherwise: {after.map(({ item, title }) => `${item} ${title}`).join('; ')}.
+          Marked N/A, but recorded in the job: {after.map(({ item, title }) => `${item} ${title}`).join('; ')}.
         </p>
       )}
       {not.length > 0 && (
@@ -42,7 +40,7 @@ export function WhatIsHere({ guidance }: { guidance: readonly ItemGuidance[] }) 
             <strong>
               {not.length} item{not.length === 1 ? ' does' : 's do'} not apply
             </strong>{' '}
-            by what the job says: {not.map(({ item }) => item).join(', ')}
+            according to the job: {not.map(({ item }) => item).join(', ')}
           </span>
           <Button onClick={leaveOut} className="max-md:min-h-11">
             Mark {not.length === 1 ? 'it' : 'them'} N/A
@@ -55,8 +53,8 @@ export function WhatIsHere({ guidance }: { guidance: readonly ItemGuidance[] }) 
             <strong>What is here</strong>{' '}
             <span className="text-faint">
               {unknown.length > 0
-                ? `decides what applies; ${unknown.length} of ${features.length} not said`
-                : 'all said'}
+                ? `decides what applies; ${unknown.length} of ${features.length} not answered`
+                : 'all answered'}
             </span>
           </span>
         }

@@ -22,7 +22,7 @@ export function AsFoundList({ record }: { record: (entry: NewJobEntry) => boolea
         <>
           <strong>As found</strong>{' '}
           <span className="text-sm text-faint">
-            {tried === 0 ? 'one tap a circuit, before it goes off' : `${tried} of ${ways.length} tried`}
+            {tried === 0 ? 'one tap per circuit, before switching off' : `${tried} of ${ways.length} tried`}
           </span>
         </>
       }
@@ -56,7 +56,7 @@ function AsFoundRow({ wayId, name, record }: { wayId: string; name: string; reco
           aria-label={`What was wrong: ${name}`}
           className="min-h-9 w-full rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
           maxLength={200}
-          placeholder="what was wrong before anybody touched it"
+          placeholder="fault found before any work"
           value={what}
           onChange={(event) => setWhat(event.target.value)}
           onBlur={() => what.trim() !== (stands.what ?? '') && say('faulty', what)}

@@ -43,7 +43,7 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
     name: ['permission', 'device', 'provingUnit', 'doublePole'],
   });
   const lacking = [
-    !permission.trim() && 'who permits it',
+    !permission.trim() && 'permission',
     !device.trim() && 'the device',
     !provingUnit.trim() && 'the proving unit or source',
   ].filter(Boolean);
@@ -70,8 +70,8 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
   return (
     <form className="space-y-3" noValidate onSubmit={(event) => void begin(event)}>
       <p className="margin-line pl-3 text-sm">
-        A two-pole voltage indicator with proving unit; not a neon screwdriver, a non-contact pen or a multimeter.
-        Unload the board first; main switch last.
+        Use a two-pole voltage indicator and proving unit, not a neon screwdriver, non-contact pen or multimeter. Switch
+        off loads first, main switch last.
       </p>
       <div className="grid gap-3 sm:grid-cols-2">
         <div className="space-y-1 text-sm font-semibold">
@@ -112,7 +112,7 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
                 label="Indicator"
                 className="min-h-10 w-full font-normal"
                 value={field.value}
-                placeholder="none brought"
+                placeholder="none"
                 onChange={field.onChange}
                 options={indicators.map((each) => ({
                   value: each.instrumentId,
@@ -135,9 +135,9 @@ export function BeginIsolation({ record }: { record: (entry: NewJobEntry) => boo
       </div>
       <Hazards doublePole={doublePole} />
       <Button type="submit" look="next" disabled={lacking.length > 0} className="min-h-11">
-        Begin
+        Start
       </Button>
-      {lacking.length > 0 && <span className="pl-3 text-sm text-faint">Still: {lacking.join(', ')}</span>}
+      {lacking.length > 0 && <span className="pl-3 text-sm text-faint">Still to enter: {lacking.join(', ')}</span>}
     </form>
   );
 }

@@ -51,16 +51,16 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
               <Button
                 className="min-h-11"
                 onClick={() => record({ kind: 'link.cleared', body: { linkId: link.linkId } })}
-                aria-label={`Out or restored: ${link.sort}, ${link.where}`}
+                aria-label={`Removed or reconnected: ${link.sort}, ${link.where}`}
               >
-                ✓ Out
+                ✓ Removed
               </Button>
             )}
           </li>
         ))}
         {job.links.length === 0 && (
           <li className="border-b border-rule py-2 text-sm text-faint">
-            None made. Log each as it is made: a forgotten link is a dead short.
+            None. Add each link as you fit it: a forgotten link is a dead short.
           </li>
         )}
       </ul>
@@ -73,7 +73,7 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
           }}
         >
           <Select
-            label="What was linked or taken off"
+            label="What was linked or disconnected"
             value={sort}
             onChange={setSort}
             options={linkSorts.map((each) => ({ value: each, label: each }))}
@@ -100,10 +100,10 @@ export function LinksRegister({ record }: { record: (entry: NewJobEntry) => bool
       >
         <div className="bg-sheet px-3 py-2 text-sm">
           <strong className="block text-lg">
-            {ready ? '✓ Nothing is linked or off' : `Do not energise: ${stillIn.length} still in`}
+            {ready ? '✓ Nothing is linked or disconnected' : `Do not energise: ${stillIn.length} still in`}
           </strong>
           {ready ? (
-            'As far as this register knows. Look once more before the main switch.'
+            'According to this register. Check once more before switching on.'
           ) : (
             <ul>
               {mayEnergise(job.links).reasons.map((reason) => (
@@ -135,7 +135,7 @@ function NeutralProof({ link, record }: { link: Link; record: (entry: NewJobEntr
   const stray = way && strayNeutral(way);
   return (
     <span className="block py-1 text-sm font-normal">
-      A load on another circuit can make it live though its own breaker is off. Prove this very neutral to earth.
+      A load on another circuit can make this neutral live with its own breaker off. Prove it to earth.
       {stray && <strong className="block">{stray}</strong>}
       {open ? (
         <span className="flex gap-2 pt-1">
@@ -156,7 +156,7 @@ function NeutralProof({ link, record }: { link: Link; record: (entry: NewJobEntr
           ))}
         </span>
       ) : (
-        <strong className="block">No isolation is in force to prove it under.</strong>
+        <strong className="block">Start an isolation first.</strong>
       )}
     </span>
   );

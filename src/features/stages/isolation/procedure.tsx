@@ -63,7 +63,7 @@ export function Procedure({
       )}
       <Hazards doublePole={begun.doublePole} />
       <label className="flex flex-wrap items-center gap-x-3 text-sm font-semibold">
-        Where the indicator is put
+        Test point
         <input
           className="min-h-10 w-full rounded-md border border-rule-strong bg-sheet px-2 font-normal max-md:min-h-11 sm:max-w-72"
           maxLength={200}
@@ -120,7 +120,7 @@ export function Procedure({
       </ol>
       {!isSealed && (
         <div className="border-t border-rule pt-2">
-          <p className="text-sm font-semibold">Before the board is left: how its cover stands</p>
+          <p className="text-sm font-semibold">Cover before you leave the board</p>
           {[...job.boards.values()].map(({ id, name }) => (
             <CoverOf key={id} boardId={id} name={name ?? 'Board'} record={recordAll} />
           ))}
@@ -134,10 +134,10 @@ export function Procedure({
             </Button>
           )}
           <Button className="min-h-11" onClick={() => end('left site')}>
-            I left the site
+            Left site
           </Button>
           <Button className="min-h-11" onClick={() => end('long break')}>
-            A long break
+            Long break
           </Button>
         </div>
       )}

@@ -23,14 +23,14 @@ export function BondsFollowed() {
   return (
     <section aria-labelledby="bonds" className="pt-3">
       <h3 id="bonds" className="font-semibold">
-        Each bond, followed from its clamp
+        Check each bond from its clamp
       </h3>
       {bonds.map((service) => (
         <Bond key={service} service={service} />
       ))}
       <p className="pt-1 text-xs text-faint">
-        Continuity from the pipe itself, not from the clamp. A plastic pipe with a metre of copper inside is not bonded
-        by a clamp: test whether the metal is extraneous.
+        Test continuity from the pipe, not from the clamp. Where the service pipe is plastic, test whether the metal
+        inside is extraneous.
       </p>
     </section>
   );
@@ -64,10 +64,10 @@ function Bond({ service }: { service: BondedService }) {
             {isNone
               ? 'looks bonded, is not'
               : wrong > 0
-                ? `${wrong} not as it should be`
+                ? `${wrong} not right`
                 : left > 0
-                  ? `${left} still to look at`
-                  : '✓ followed'}
+                  ? `${left} to check`
+                  : '✓ checked'}
           </span>
           {value && (
             <span className="ml-auto tabular-nums">
@@ -90,7 +90,7 @@ function Bond({ service }: { service: BondedService }) {
             />
             {stands[index] === 'no' && !isSealed && (
               <JobLink href={finding(bondLookWords[look].finding)} className="underline underline-offset-4">
-                Write it as a finding
+                Add observation
               </JobLink>
             )}
           </li>
@@ -98,20 +98,20 @@ function Bond({ service }: { service: BondedService }) {
         <li className="py-0.5">
           {size
             ? `Size: ${size.working.at(-1) ?? ''} ${size.limit ? `(${size.limit.source})` : ''}`
-            : 'Size: say the earthing system, the tails and the size of the bond.'}
+            : 'Size: enter the earthing system, tails and bond size.'}
         </li>
         <li className="flex flex-wrap gap-x-3 py-0.5">
-          <span className="flex-1">{judgement?.working.at(-1) ?? 'Continuity: not read yet.'}</span>
+          <span className="flex-1">{judgement?.working.at(-1) ?? 'Continuity: not tested yet.'}</span>
           {isNone && !isSealed ? (
             <JobLink
               href={finding('bonding-fake', judgement.working.at(-1) ?? '')}
               className="font-semibold underline underline-offset-4"
             >
-              Looks bonded, is not: write it
+              Not bonded: add observation
             </JobLink>
           ) : (
             <JobLink href={benchAddress(jobId, 'continuity')} className="underline underline-offset-4">
-              {value ? 'To its reading' : 'Read it'}
+              {value ? 'Go to reading' : 'Test it'}
             </JobLink>
           )}
         </li>

@@ -29,7 +29,7 @@ export function DemandLines({ take }: { take: (amps: number) => void }) {
       className="border-b border-rule py-1.5 text-sm"
       summary={
         <>
-          Work it out from the ways:{' '}
+          Calculated from the circuits:{' '}
           {before ? `${shown(before)} before, ${shown(after)} with the new load` : shown(after)}
           {before ? '' : ' after diversity'}
         </>
@@ -66,8 +66,7 @@ export function DemandLines({ take }: { take: (amps: number) => void }) {
         </div>
       ))}
       <p className="pt-1 text-xs text-faint">
-        At the device&apos;s rating where no design current is recorded: an upper figure. Type another where the loads
-        are known better.
+        Uses the device rating where no design current is recorded. Enter another figure if you know the load.
       </p>
       {definition.about === 'works' && <NewLoad />}
       {!isSealed && (

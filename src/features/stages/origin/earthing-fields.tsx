@@ -44,7 +44,7 @@ export function EarthingFields() {
         value={supply.earthingConductorBuried ?? null}
         options={burials.map((value) => ({ value, label: value }))}
         commit={(earthingConductorBuried) => record({ earthingConductorBuried })}
-        hint="Table 54.1; leave empty where it is not"
+        hint="Table 54.1. Leave empty if not buried."
       />
       <ChoiceField
         label="Main bonding material"
@@ -57,7 +57,7 @@ export function EarthingFields() {
         {figure('faultSeconds', 'Cleared in', 's', [0.001, 5], { inputMode: 'decimal' })}
         {figure('faultK', 'k of the conductor', '', [1, 500], { inputMode: 'decimal' })}
         <p className="py-1 text-sm text-faint">
-          k is 143 for copper run by itself, 115 for a core of a 70 °C cable. What the distributor asks for still holds.
+          k is 143 for separate copper, 115 for a core of a 70 °C cable. The distributor’s requirements still apply.
         </p>
       </Disclosure>
       {sizes?.map(({ what, judgement }) => (

@@ -20,28 +20,25 @@ import {
 import { Disclosure } from '../../../ui/disclosure';
 import { capital } from '../../../core/words/capital';
 import { Button } from '../../../ui/button';
-import { InHandLine } from '../../measure/in-hand';
-import { useMeasure } from '../../measure/measure-provider';
+import { Setup } from '../../measure/setup';
 import { ReadingField } from '../../measure/reading-field';
 
 /** What is read at the incoming terminals, and of the earthing and bonding conductors. */
 export function OriginReadings() {
   const view = useJob();
   const { supply } = view.job;
-  const { inHand, change } = useMeasure();
   const reading = (measured: Measure) => ({ slot: slotAt({ of: 'supply' }, measured) });
   const continuity = (on: Subject) => ({ slot: slotAt(on, conductorContinuity) });
   const fault = faultCurrentOf(view);
   return (
     <section>
-      <h1 className="pb-1 text-xl">Readings at the origin</h1>
-      <p className="margin-line mb-1 pl-3 text-sm">
-        Live work at the incoming terminals. Covers off for no longer than the reading takes; fused leads, nobody else
-        near. Never part an earthing or bonding conductor while anything is energised, and clamp it for current first.
-      </p>
-      <div className="border-b border-rule py-1.5">
-        <InHandLine inHand={inHand} change={change} />
+      <div className="border-b border-rule">
+        <Setup before={<h1 className="text-xl">Readings at the origin</h1>} />
       </div>
+      <p className="margin-line mb-1 pl-3 text-sm">
+        Live work at the incoming terminals. Covers off only while reading; fused leads, nobody else near. Never
+        disconnect an earthing or bonding conductor while anything is energised. Clamp it for current first.
+      </p>
       <div>
         <ReadingField {...reading(supplyPolarity)} label="Polarity of the supply" />
         <ReadingField {...reading(supplyVolts)} label="Voltage L–N" />
@@ -50,14 +47,14 @@ export function OriginReadings() {
         {supply.earthing === 'TN-C-S' && (
           <Disclosure
             open={view.job.readings.has(slotKey({ of: 'supply' }, voltsTerminal))}
-            summary={<span className="text-sm">A swap before the split looks normal here: try the terminal</span>}
+            summary={<span className="text-sm">A swap upstream looks normal here: test the terminal</span>}
           >
             <p className="text-sm">
-              With line and neutral exchanged upstream of the neutral and earth split all three read as they should, and
-              everything metal is live. From the earthing terminal to an earth of its own, a spike in the ground well
-              away from it, there should be next to nothing.
+              With line and neutral swapped upstream of the neutral–earth split, all three read normally and all metal
+              is live. From the earthing terminal to a separate spike in the ground, well away, the voltage should be
+              close to zero.
             </p>
-            <ReadingField {...reading(voltsTerminal)} label="Terminal to own earth" />
+            <ReadingField {...reading(voltsTerminal)} label="Terminal to separate earth" />
           </Disclosure>
         )}
         <ReadingField {...reading(ze)} label="Ze" chooseHow />
@@ -66,15 +63,15 @@ export function OriginReadings() {
         {supply.liveConductors === 'three-phase' && (
           <>
             <p role="note" className="border-b border-rule py-2 text-sm">
-              Three phases: enter the largest Ipf and Ze over them, or each at the bench. Line to neutral counts twice,
-              as the safe side of line to line.
+              Three phases: enter the largest Ipf and Ze, or each phase under Tests. Line to neutral is doubled to cover
+              line to line.
             </p>
             <ReadingField {...reading(phaseSequence)} label="Phase sequence" />
           </>
         )}
         {fault && (
           <p className="border-b border-rule py-2 text-sm">
-            Every device has to break <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
+            Breaking capacity required <strong>{showFaultCurrent(fault)}</strong>, {fault.from}.
           </p>
         )}
         {supply.earthing === 'TT' && <ReadingField {...reading(electrode)} label="RA, earth electrode" />}
@@ -118,7 +115,7 @@ function Extraneous() {
               view.append([{ kind: 'supply.described', body: { [bondFieldOf[service]]: 'not-extraneous' } }])
             }
           >
-            No bond needed: note it so
+            Save: no bond needed
           </Button>
         )}
       </div>

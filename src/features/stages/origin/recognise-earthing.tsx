@@ -29,9 +29,9 @@ export function RecogniseEarthing() {
   const means = recogniseEarthing(goesTo, join, nowhere);
   const finding = findingAddress(jobId, { finding: means?.finding, item: '3.1', where: 'Intake' });
   return (
-    <Disclosure summary={<span className="text-sm font-semibold">Which earthing is it? By what can be seen</span>}>
+    <Disclosure summary={<span className="text-sm font-semibold">Identify the earthing system by what you see</span>}>
       <div className="space-y-1 pb-2 text-sm">
-        <p>From the main earthing terminal its conductor goes:</p>
+        <p>The earthing conductor goes from the main earthing terminal to:</p>
         {earthPlaces.map((place) => (
           <div key={place} className="flex items-center gap-3">
             <EarthDrawing place={place} />
@@ -71,7 +71,7 @@ export function RecogniseEarthing() {
               )}
               {means.finding && !isSealed && (
                 <JobLink href={finding} className="py-1 underline underline-offset-4">
-                  Write the observation
+                  Add observation
                 </JobLink>
               )}
             </p>

@@ -55,14 +55,14 @@ export function SupplyFields() {
       />
       {text('serviceFuseType', 'Service fuse type')}
       {figure('serviceFuseAmps', 'Service fuse rating', 'A', [1, 1000])}
-      {text('serviceFuseUnseen', 'Fuse not seen: why', 'With a rating it is printed as assumed; without one as N/V')}
+      {text('serviceFuseUnseen', 'Fuse not seen: reason', 'With a rating: printed as assumed. Without: N/V.')}
       {fuse && (
         <div className="flex gap-3 border-b border-rule py-2">
           <VerdictMark verdict={fuse.verdict} />
           <Working judgement={fuse} />
         </div>
       )}
-      {text('otherSources', 'Other sources', 'Solar, storage, generator; write none where there are none.')}
+      {text('otherSources', 'Other sources', 'Solar, battery, generator. Enter none if there are none.')}
       {figure('tailsCsaMm2', 'Meter tails', 'mm²', [1, 300], { inputMode: 'decimal' })}
       {figure('maximumDemandAmps', 'Maximum demand', 'A', [1, 1000], { inputMode: 'decimal' })}
       <DemandLines take={(maximumDemandAmps) => record({ maximumDemandAmps })} />

@@ -31,7 +31,7 @@ export function Contradictions({ record }: Props) {
       </h2>
       {stops > 0 && (
         <p className="py-1 text-sm font-semibold">
-          {stops === 1 ? 'One has' : `${stops} have`} to be resolved or explained before anyone signs.
+          {stops === 1 ? 'One has' : `${stops} have`} to resolve or explain before signing.
         </p>
       )}
       <ul className="lg:max-h-[calc(50dvh-4rem)] lg:overflow-y-auto">
@@ -118,8 +118,8 @@ function Explain({ save, cancel }: { save: (reason: string) => void; cancel: () 
       <input
         autoFocus
         required
-        aria-label="Why both stand"
-        placeholder="Why both stand: it is printed"
+        aria-label="Reason"
+        placeholder="Reason (printed on the document)"
         maxLength={1000}
         value={reason}
         onChange={(event) => setReason(event.target.value)}

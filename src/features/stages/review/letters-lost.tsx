@@ -13,8 +13,8 @@ export function LettersLost() {
   if (!lost || view.isSealed) return null;
   return (
     <div role="note" className="border-2 border-ink p-3">
-      <p className="font-semibold">These letters will not print: {lost.letters.join(' ')}</p>
-      <p className="text-sm">The document cannot show them: use Latin, Greek or Cyrillic letters. They are in:</p>
+      <p className="font-semibold">These characters will not print: {lost.letters.join(' ')}</p>
+      <p className="text-sm">Use Latin, Greek or Cyrillic letters. They are in:</p>
       <ul className="text-sm">
         {lost.texts.map((text) => (
           <li key={text} className="truncate">

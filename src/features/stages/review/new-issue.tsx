@@ -31,16 +31,16 @@ export function NewIssue({ record }: { record: (entry: NewJobEntry) => boolean }
         <input
           className="min-h-9 w-full rounded-md border border-rule-strong bg-sheet px-2 font-normal"
           maxLength={200}
-          placeholder="What is put right, and why"
+          placeholder="What is corrected, and why"
           value={because}
           onChange={(event) => setBecause(event.target.value)}
         />
       </label>
       <Button type="submit" disabled={!because.trim()} className="self-end">
-        Begin a new issue
+        Start new issue
       </Button>
       <p className="w-full text-sm text-faint">
-        {number} stays as it was sealed, and its page will say which document replaces it.
+        {number} does not change. Its page will name the document that replaces it.
       </p>
     </form>
   );

@@ -15,8 +15,7 @@ export function PracticePaper() {
         PRACTICE: {title}
       </h2>
       <p className="pb-3 text-sm">
-        {issued?.number ?? 'Not issued'}. Of a house that never stood: no document, and worth nothing to anybody but who
-        made it.
+        {issued?.number ?? 'Not issued'}. Simulated property: practice only, not a document.
         {issued && <span className="block break-all text-faint">Practice seal {issued.documentHash}</span>}
       </p>
       <DocumentNow />

@@ -28,9 +28,9 @@ describe('the age a text reads with ease at', () => {
 describe('a summary drafted from what was found', () => {
   it('names the gravest first, and what could not be looked at, in words most people read', () => {
     const draft = draftSummary(viewAt(rentedHouseEntries()));
-    expect(draft).toMatch(/^We looked at the wiring here on .*Something has to be done\./);
-    expect(draft.indexOf('To be put right without delay')).toBeGreaterThan(0);
-    expect(draft.indexOf('would be better changed')).toBeGreaterThan(draft.indexOf('To be put right without delay'));
+    expect(draft).toMatch(/^We inspected the wiring here on .*Work is needed\./);
+    expect(draft.indexOf('Fix without delay')).toBeGreaterThan(0);
+    expect(draft.indexOf('could be improved')).toBeGreaterThan(draft.indexOf('Fix without delay'));
     expect(readingAge(draft)).toBeLessThanOrEqual(plainAge + 2);
   });
   it('says so where nothing was found', () => {

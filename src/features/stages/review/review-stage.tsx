@@ -281,8 +281,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
                 />
                 {outsiders && !practice && isTechnical(me) && <AskOutside role={role} title={title} />}
                 <span className="text-sm text-faint">
-                  {signature &&
-                    `Signed by ${people[signature.entry.madeBy] ?? ''} before something changed: sign again. `}
+                  {signature && `Signed by ${people[signature.entry.madeBy] ?? ''} before a change. Sign again. `}
                   {open > 0 ? `${open} to complete or resolve first.` : may ? '' : otherwise}
                 </span>
               </div>
@@ -303,28 +302,26 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
           </Button>
           {busy && !practice && <Sealing />}
           <p className="pt-1 text-sm text-faint">
-            Sealing fixes every entry. An error found later is put right by a new issue that refers to this one.
+            Sealing fixes every entry. To correct an error later, start a new issue.
           </p>
           {unsent > 0 && ready && (
-            <p className="text-sm font-semibold">
-              Saved here, not yet sent: it can be issued once everything has reached the ledger.
-            </p>
+            <p className="text-sm font-semibold">Saved here, not sent yet. You can issue once everything is sent.</p>
           )}
           {away.length > 0 && (
             <div role="alert" className="mt-2 border-2 border-ink p-3 text-sm">
               {away.map(({ device, person, seenAt }) => (
                 <p key={device}>
-                  <strong>{people[person] ?? 'Somebody'}</strong> has this job open on {device}, out of reach since{' '}
+                  <strong>{people[person] ?? 'Somebody'}</strong> has this job open on {device}, offline since{' '}
                   {showMoment(seenAt.toISOString())}.
                 </p>
               ))}
               <p className="py-2">
-                What was recorded there since has not come in. Wait until it has a network again, or issue without: it
-                then belongs to the next issue.
+                Entries made there since are not included. Wait until that device is online, or issue without them: they
+                go into the next issue.
               </p>
               <div className="flex flex-wrap gap-2">
-                <Button onClick={() => void issue()}>Look again</Button>
-                <Button onClick={() => void issue(true)}>Issue without it</Button>
+                <Button onClick={() => void issue()}>Refresh</Button>
+                <Button onClick={() => void issue(true)}>Issue without them</Button>
               </div>
             </div>
           )}

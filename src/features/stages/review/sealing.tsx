@@ -26,7 +26,7 @@ export function Sealing() {
     <p role="status" className="pt-1 text-sm">
       Printing it, {seconds} s so far.{' '}
       {before > 0 && `${before === 1 ? 'One document is' : `${before} documents are`} printed before it. `}
-      Nothing is issued until it is printed.
+      It is issued once printed.
     </p>
   );
 }

@@ -12,7 +12,7 @@ import { Dialog } from '../../../ui/dialog';
 import { FormField, FormProblem } from '../../../ui/form-field';
 import { askPasskeyAction, signAction } from './sign';
 
-const fields = z.object({ password: z.string().min(1, 'Give your password: it is your signature.').max(200) });
+const fields = z.object({ password: z.string().min(1, 'Enter your password to sign.').max(200) });
 
 const unreached = 'The server did not answer. Nothing was signed; try again when the network is back.';
 
@@ -99,7 +99,7 @@ export function SignButton({ role, title, statement, disabled, look }: Props) {
             label="Your password"
             type="password"
             autoComplete="current-password"
-            hint="It covers what stands in the ledger now. Anything recorded after it asks for a new signature."
+            hint="It covers everything recorded so far. Any later entry needs a new signature."
             problem={errors.password?.message}
             {...register('password')}
           />

@@ -29,9 +29,7 @@ export function Snags({ record }: { record: Record }) {
         Snags
       </h2>
       {snags.length === 0 && (
-        <p className="py-2 text-sm text-faint">
-          None. What is not right yet goes here, and is mended before anybody signs.
-        </p>
+        <p className="py-2 text-sm text-faint">No snags. Add what still needs fixing before signing.</p>
       )}
       <ul>
         {snags.map((snag) => (
@@ -73,15 +71,15 @@ function OneSnag({ snag, record }: { snag: Snag; record: Record }) {
             }}
           >
             <input
-              aria-label={`How ${snag.what} was mended`}
+              aria-label={`How ${snag.what} was fixed`}
               className="min-h-9 min-w-40 flex-1 rounded-md border border-rule-strong bg-sheet px-2 max-md:min-h-11"
-              placeholder="How it was mended"
+              placeholder="How it was fixed"
               maxLength={200}
               value={how}
               onChange={(event) => setHow(event.target.value)}
             />
             <Button type="submit" disabled={!how.trim()} className="max-md:min-h-11">
-              Mended
+              Fixed
             </Button>
           </form>
         )
@@ -91,7 +89,7 @@ function OneSnag({ snag, record }: { snag: Snag; record: Record }) {
 }
 
 const fields = z.object({
-  what: z.string().trim().min(1, 'Say what is not right.').max(200),
+  what: z.string().trim().min(1, 'Enter what is not right.').max(200),
   where: z.string().trim().max(200),
   who: z.string().trim().max(200),
   wayId: z.string(),
@@ -118,11 +116,11 @@ function NoteSnag({ record }: { record: Record }) {
   });
   const onWay = useWatch({ control, name: 'wayId' }) !== none;
   return (
-    <form aria-label="Note a snag" noValidate onSubmit={(event) => void note(event)} className="space-y-2 pt-3">
+    <form aria-label="Add snag" noValidate onSubmit={(event) => void note(event)} className="space-y-2 pt-3">
       <FormField label="What is not right" problem={formState.errors.what?.message} {...register('what')} />
       <div className="grid gap-2 sm:grid-cols-2">
         <FormField label="Where" {...register('where')} />
-        <FormField label="Who mends it" {...register('who')} />
+        <FormField label="Assigned to" {...register('who')} />
       </div>
       <div className="flex flex-wrap gap-2">
         <Controller
@@ -134,7 +132,7 @@ function NoteSnag({ record }: { record: Record }) {
               value={field.value}
               onChange={field.onChange}
               options={[
-                { value: none, label: 'Found by looking' },
+                { value: none, label: 'Found by inspection' },
                 ...ways.map((way) => ({ value: way.id, label: `${way.number} ${way.description ?? ''}` })),
               ]}
             />
@@ -158,7 +156,7 @@ function NoteSnag({ record }: { record: Record }) {
           />
         )}
         <Button type="submit" className="max-md:min-h-11">
-          Note the snag
+          Save snag
         </Button>
       </div>
     </form>

@@ -29,11 +29,11 @@ export function Summary({ record }: { record: (entry: NewJobEntry) => boolean })
         commit={say}
         hint={
           age === null ? (
-            'In plain words, for whoever lives there.'
+            'In plain words, for the occupants.'
           ) : (
             <span className={age > plainAge ? 'font-semibold' : ''}>
-              Reads with ease at {age}
-              {age > plainAge && ': shorter words and sentences; aim at 12'}
+              Reading age {age}
+              {age > plainAge && ': use shorter words and sentences; aim for 12'}
             </span>
           )
         }

@@ -4,7 +4,7 @@ import { CopiesView } from '../../../../features/firm/copies-view';
 import { copiesOf } from '../../../../server/keeping';
 import { requireAsker } from '../../../../server/who';
 
-export const metadata: Metadata = { title: 'Copies kept' };
+export const metadata: Metadata = { title: 'Retention' };
 
 export default async function CopiesPage() {
   const asker = await requireAsker();

@@ -1,0 +1,2 @@
+/** Says that every page is drawn dark on this device. */
+export const darkCookie = 'dark';
