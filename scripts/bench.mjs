@@ -298,10 +298,10 @@ async function fuzz() {
   const app = await serveDemo('fuzz');
   try {
     const cookie = await signedInCookie(app);
-    const { jobs } = await (await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: cookie } })).json();
+    const { found } = await (await fetch(`${app.baseUrl}/api/find`, { headers: { Cookie: cookie } })).json();
     const env = {
       FUZZ_URL: app.baseUrl,
-      FUZZ_JOB: jobs.find(({ reference }) => reference === 'FW-118').jobId,
+      FUZZ_JOB: found.find(({ says }) => says.startsWith('FW-118')).href.replace('/jobs/', ''),
       FUZZ_COOKIE: cookie,
       FUZZ_BODIES: bodies,
       FUZZ_SEED: seed,

@@ -63,7 +63,7 @@ export async function tampering({ app, seed }) {
         client.query(`update entry set ${column} = ${value} where stream_id = $1 and seq = $2`, [job, seq]);
       await one(`${column} of entry ${seq}`, 'entry', stream, [job], does, [
         not,
-        new RegExp(`Entry ${seq} of its ledger`),
+        new RegExp(`Entry ${seq} of its record`),
       ]);
     }
   for (let times = 0; times < 6; times += 1) {
@@ -88,12 +88,12 @@ export async function tampering({ app, seed }) {
     ])
       await one(`entry ${seq} ${what}`, 'entry', stream, [job], does, [
         not,
-        new RegExp(`Entry ${seq} of its ledger is missing`),
+        new RegExp(`Entry ${seq} of its record is missing`),
       ]);
     if (times < 1)
       await one(`entry ${seq} and the next swapped`, 'entry', stream, [job], swapped, [
         not,
-        new RegExp(`Entry ${seq} of its ledger`),
+        new RegExp(`Entry ${seq} of its record`),
       ]);
   }
   for (const [table, key, column, value] of ofTheRest) {

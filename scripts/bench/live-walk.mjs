@@ -110,7 +110,7 @@ export async function liveWalk(page, origin) {
   const from = Date.now();
   for (let number = 1; number <= circuits; number += 1) {
     await page.getByRole('button', { name: new RegExp(`^Hands-free: ${pointsOf(number)} to read`) }).tap();
-    await page.getByRole('status', { name: 'Said' }).filter({ hasText: 'That was the last' }).waitFor();
+    await page.getByRole('status', { name: 'Said' }).filter({ hasText: 'All read' }).waitFor();
     if (number < circuits) {
       await page.getByRole('button', { name: 'Next circuit' }).tap();
       await page.getByRole('button', { name: new RegExp(`^Hands-free: ${pointsOf(number + 1)} to read`) }).waitFor();

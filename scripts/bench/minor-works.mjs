@@ -89,14 +89,14 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   });
   const from = Date.now();
   const done = new Set();
-  await stage(page, 'job details', /job details/i);
+  await stage(page, 'job details', /brief/);
   await enter(page, /^Client address/, '4 Tansy Court, Marrowby');
-  await push(page, /^Bring$/);
+  await push(page, /^Use$/);
   await enter(page, /^Departures/, 'none');
   await enter(page, /^On the existing/, 'none noticed');
   await enter(page, /^Completed on/, new Date().toLocaleDateString('en-GB'));
 
-  await stage(page, 'supply', /supply and earthing/i);
+  await stage(page, 'supply', /origin/);
   await enter(page, /^Ze/, '0.31');
   await pick(page, /^Earthing system/, 'TN-S');
   await enter(page, /^Meter tails/, '25');
@@ -133,7 +133,7 @@ export async function minorWorksByKeyboard(page, password, sign = byPassword(pas
   await press(page, 'Space');
   await toward(page, /^Earthing conductor and every bond/);
   await press(page, 'Space');
-  await enter(page, /^Told$/, 'Ms R. Sedge');
+  await enter(page, /^Informed$/, 'Ms R. Sedge');
   await push(page, /^Record as live/);
 
   await stage(page, 'circuits', /circuits/);

@@ -8,7 +8,7 @@ import '../ui/theme.css';
 export const metadata: Metadata = {
   title: { default: 'Orange Ledger', template: '%s · Orange Ledger' },
   description:
-    'Inspection and testing of domestic electrical installations: every reading, judgement and report in one ledger.',
+    'Inspection and testing of domestic electrical installations: every reading, judgement and report in one record.',
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 

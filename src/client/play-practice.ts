@@ -16,11 +16,11 @@ function gone(asked: VisitAsked): Promise<Visit> {
     worker.addEventListener('message', ({ data }: MessageEvent<VisitGone>) => {
       done();
       if (data.visit) resolve(data.visit);
-      else reject(new Error('There is no such house.'));
+      else reject(new Error('There is no such property.'));
     });
     worker.addEventListener('error', () => {
       done();
-      reject(new Error('It could not be loaded: look again with a network.'));
+      reject(new Error('It could not be loaded. Try again when online.'));
     });
     worker.postMessage(asked);
   });

@@ -297,7 +297,7 @@ export class StreamStore<State extends Streamed> {
     const refusals: Outgoing[] = [];
     for (const item of sent) {
       const result = byId.get(item.draft.id);
-      if (!result) throw new NotTaken('The ledger did not answer for every entry', true);
+      if (!result) throw new NotTaken('The server did not answer for every entry', true);
       if (result.accepted) {
         taken.push({ ...this.asEntry(item.draft), seq: result.seq });
       } else refusals.push({ ...item, refused: result.reason });

@@ -31,7 +31,7 @@ export async function offerPdf(offer: PrintedOffer, at: Date): Promise<Buffer> {
       { text: `${index + 1}. ${name}` },
       { text: total },
       { text: work },
-      { text: leavesOpen.length === 0 ? 'nothing' : `${leavesOpen.length} of the findings` },
+      { text: leavesOpen.length === 0 ? 'nothing' : `${leavesOpen.length} of the observations` },
     ]),
   );
   offer.options.forEach((option, index) => {

@@ -54,7 +54,7 @@ function announceGathered(): void {
   toAnnounce.clear();
   countingPool()
     .query("select pg_notify('ledger', name) from unnest($1::text[]) as name", [names])
-    .catch((error: unknown) => logFault('nobody heard that a ledger grew', error));
+    .catch((error: unknown) => logFault('no listener heard that a stream grew', error));
 }
 
 /**

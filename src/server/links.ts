@@ -133,15 +133,15 @@ export async function askForSignature(
     if (begun.issued) return { ok: false, problem: `${begun.issued.body.number} is sealed already.` };
     if (!signs.outsiders) return { ok: false, problem: notOutside };
     const own = await ownNameOf(actor.firmId, to);
-    if (own) return { ok: false, problem: `${own} is of the firm: they sign in and sign here.` };
+    if (own) return { ok: false, problem: `${own} works in the company: they sign in and sign here.` };
     return makeLink(tx, actor, 'sign', {
       jobId,
       documentId,
       role,
       to,
-      subject: `Your signature under the ${definition.title}, asked for by ${firm.name}`,
+      subject: `Your signature under the ${definition.title}, requested by ${firm.name}`,
       text: (url) =>
-        `${to.name},\n\n${firm.name} asks for your signature: ${signs.title.toLowerCase()}, under the ${definition.title} for\n${job.site.address ?? ''}\n\nThe page shows all that you would sign. It works once and for two weeks:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
+        `${to.name},\n\n${firm.name} requests your signature: ${signs.title.toLowerCase()}, under the ${definition.title} for\n${job.site.address ?? ''}\n\nThe page shows all that you would sign. It works once and for two weeks:\n\n${url}\n\n${[firm.name, firm.telephone, firm.email].filter(Boolean).join('\n')}\n`,
     });
   });
 }

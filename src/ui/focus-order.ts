@@ -45,10 +45,10 @@ export class FocusOrder {
     return to !== undefined;
   }
 
-  /** To the place of the sheet, where there is one. */
-  at(row: number, column: number): void {
-    this.#enabled()
-      .find((place) => place.row === row && place.column === column)
-      ?.element.focus();
+  /** To the place of the sheet; false where there is none. */
+  at(row: number, column: number): boolean {
+    const to = this.#enabled().find((place) => place.row === row && place.column === column);
+    to?.element.focus();
+    return to !== undefined;
   }
 }

@@ -104,7 +104,7 @@ test('a wrong password is refused in words, and leads nowhere', async ({ page })
   await page.getByLabel('E-mail').fill('nobody@firm.example');
   await page.getByLabel('Password').fill('guess');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'do not go together' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'Wrong e-mail or password' })).toBeVisible();
   await page.goto('/');
   await expect(page).toHaveURL(/sign-in/);
 });

@@ -257,7 +257,7 @@ test('a fault to earth is found by halving and becomes an observation', async ({
   }
   await expect(page.getByText('The fault is in the section to Gatepost light')).toBeVisible();
   await expect(sections.locator('.line-through')).toHaveCount(3);
-  await page.getByRole('link', { name: 'Add observation' }).click();
+  await page.getByRole('link', { name: 'Add observation for this section' }).click();
   await expect(page.getByRole('textbox', { name: 'What was found' })).toHaveValue(/section to Gatepost light, way 8/);
 });
 

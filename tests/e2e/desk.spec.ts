@@ -4,7 +4,7 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   page,
 }) => {
   await signIn(page);
-  await page.getByRole('link', { name: /^All jobs/ }).click();
+  await page.getByRole('link', { name: /^Search all jobs/ }).click();
   await expect(page.getByRole('heading', { name: 'All jobs' })).toBeVisible();
   await settled(page);
   await page.getByRole('searchbox', { name: 'Search' }).fill('Lakrspur');
@@ -29,7 +29,7 @@ test('a job is found by letters in the wrong place, the list is narrowed, kept b
   await settled(page);
   await page.getByRole('searchbox', { name: 'Search' }).fill('zyxwv');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Nothing has “zyxwv” in it')).toBeVisible();
+  await expect(page.getByText('No job matches “zyxwv”')).toBeVisible();
 });
 
 test('what a job was agreed at gives what an hour came to, and goes out as a file', async ({ page }) => {
@@ -91,9 +91,9 @@ test('a CSV with odd columns: matched by what they say, doubtful cells kept and 
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Colour' })).toContainText('left out');
   await choose(page, 'What Mark is', 'R1 plus R2');
-  await dialog.getByRole('button', { name: 'Read them' }).click();
+  await dialog.getByRole('button', { name: 'Import' }).click();
   await expect(cell(page, 'R1 plus R2', 1)).toContainText('0.19');
-  await expect(page.getByText(/3 circuits read.*2 cells could not be read/)).toBeVisible();
+  await expect(page.getByText(/3 circuits imported.*2 cells could not be read/)).toBeVisible();
   await expect(cell(page, 'circuit', 1)).toContainText('Cooker');
   await expect(cell(page, 'Zs', 1)).toContainText('0.42');
   await expect(page.getByRole('gridcell', { name: /^Zs, circuit 2, most odd.*not recorded/ })).toBeVisible();

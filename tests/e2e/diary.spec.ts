@@ -20,15 +20,18 @@ test('a week is planned by form and keyboard, and what cannot be is said', async
     await expect(dialog).toHaveCount(0);
   };
   await book('Report, Quarry Bank', '8.30', '240');
-  await book('Board, Quarry Cottage', '9am', '60', { 'Out by': '10:30', 'Contact on site': 'Mr Dunn, 01632 960 177' });
+  await book('Board, Quarry Cottage', '9am', '60', {
+    'Leave by': '10:30',
+    'Contact on site': 'Mr Dunn, 01632 960 177',
+  });
   const monday = day('Mon 1 Mar 2027');
   // Nobody can be at two places; the door is shut from half past ten.
-  await expect(monday).toContainText('Nobody is there before 12:50.');
+  await expect(monday).toContainText('No one on site before 12:50.');
   const board = page.getByRole('button', { name: 'Board, Quarry Cottage' });
   await board.focus();
   await page.keyboard.press('Alt+ArrowRight');
   await expect(day('Tue 2 Mar 2027').getByRole('button', { name: 'Board, Quarry Cottage' })).toBeVisible();
-  await expect(monday).not.toContainText('Nobody is there');
+  await expect(monday).not.toContainText('No one on site');
   await board.focus();
   await page.keyboard.press('Alt+ArrowLeft');
   await expect(page.getByText('Board, Quarry Cottage is on 1 March 2027.')).toBeAttached();
@@ -45,7 +48,7 @@ test('a visit is dragged to another day, and the day is laid out there', async (
   await page.getByRole('button', { name: 'Book visit' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Title').fill('Report, Mill Lade');
-  await dialog.getByRole('button', { name: 'Take it' }).click();
+  await dialog.getByRole('button', { name: 'Use estimate' }).click();
   await dialog.getByRole('button', { name: 'Book' }).click();
   const grip = page.getByRole('region', { name: 'Mon 5 Apr 2027' }).locator('.cursor-grab');
   const target = page.getByRole('region', { name: 'Thu 8 Apr 2027' });

@@ -18,15 +18,15 @@ test('what is due is one list and one month, and a reminder is read over, sent a
   const item = page.getByRole('listitem').filter({ hasText: /Next inspection.*EICR-/ });
   await item.getByRole('button', { name: 'Send reminder' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByLabel('Letter')).toHaveValue(/next inspection by/);
+  await expect(dialog.getByLabel('Message')).toHaveValue(/next inspection by/);
   await dialog.getByLabel('To').fill('nobody at all');
-  await dialog.getByRole('button', { name: 'Send it' }).click();
+  await dialog.getByRole('button', { name: 'Send' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Enter an e-mail address. Nothing was sent.');
   await dialog.getByLabel('To').fill('owner@cottage.example');
-  await dialog.getByRole('button', { name: 'Send it' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Write this address down as the client’s first');
+  await dialog.getByRole('button', { name: 'Send' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Save this address for the client first');
   await dialog.getByLabel('To').fill('quillfeather@post.example');
-  await dialog.getByRole('button', { name: 'Send it' }).click();
+  await dialog.getByRole('button', { name: 'Send' }).click();
   await expect(item).toContainText('reminded');
   const post = await page.context().newPage();
   await expect(async () => {

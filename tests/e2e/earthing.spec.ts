@@ -16,7 +16,7 @@ test('each bond is followed from its clamp, and what is not so begins its findin
     .getByRole('radio', { name: 'no', exact: true })
     .click();
   await expect(page.getByRole('button', { name: /water.*1 not right/i })).toBeVisible();
-  await page.getByRole('link', { name: 'Add observation as a finding' }).click();
+  await page.getByRole('link', { name: 'Add observation' }).click();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Main bonding, water');
   await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('3.3');
   await settled(page);
@@ -93,7 +93,7 @@ test('an unknown circuit is traced, a point finds its circuit, and what leads no
   await which.getByRole('textbox', { name: 'Way 3 feeds' }).fill('Garage door');
   await which.getByRole('button', { name: 'Found' }).first().click();
   await expect(page.getByRole('cell', { name: 'Garage door' })).toBeVisible();
-  await which.getByRole('button', { name: 'Leads nowhere' }).click();
+  await which.getByRole('button', { name: 'Feeds nothing found' }).click();
   await expect(which).toContainText('way 4: feeds nothing that was found, by the tester’s tone');
   await which.getByRole('combobox', { name: 'Hatch socket is on' }).click();
   await page.getByRole('option', { name: /^1 Ground-floor/ }).click();

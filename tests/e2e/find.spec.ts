@@ -21,7 +21,7 @@ test('anything in a job is found by a few letters, and gone to by Enter', async 
   await expect(page).toHaveURL(new RegExp(`${job}/circuits#`));
   await expect(cell(page, 'Zs', 9)).toBeFocused();
 
-  await find('insul bench');
+  await find('insul resist');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/tests\?bench=insulation/);
 
@@ -81,5 +81,5 @@ test('jobs are sorted by a column and narrowed by a few letters', async ({ page 
   await expect(page.getByRole('link', { name: /^FW-11/ }).first()).toBeVisible();
   await expect(page.getByRole('link', { name: /^FW-12/ })).toHaveCount(0);
   await page.getByRole('searchbox').fill('nobody by that name');
-  await expect(page.getByText('No job has “nobody by that name” in it.')).toBeVisible();
+  await expect(page.getByText('No job matches “nobody by that name”.')).toBeVisible();
 });

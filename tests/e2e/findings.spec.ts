@@ -45,7 +45,7 @@ test('demand is worked out from the ways and taken', async ({ page }) => {
   await signIn(page);
   await page.goto(`${(await page.getByRole('link', { name: 'FW-118' }).getAttribute('href')) ?? ''}/origin`);
   await settled(page);
-  await page.getByText('Work it out from the ways').click();
+  await page.getByText('Calculated from the circuits').click();
   await expect(page.getByRole('row', { name: /sockets the largest whole \(32 A\)/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Take \d+ A$/ })).toBeVisible();
 });
@@ -144,7 +144,7 @@ test('a danger: somebody is told, it is signed for, the notice is printed, and t
   await page.mouse.up();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog).toHaveCount(0);
-  await expect(page.getByText(/^Told: Ms O\. Fairweather, tenant, .*notice signed\.$/)).toBeVisible();
+  await expect(page.getByText(/^Informed: Ms O\. Fairweather, tenant, .*notice signed\.$/)).toBeVisible();
   await settled(page);
   const notice = await page.request.get(
     (await page.getByRole('link', { name: 'Danger notice, to print' }).getAttribute('href')) ?? '',
@@ -186,7 +186,7 @@ test('one question goes by a link to somebody without an account, and the answer
   await page.goto(`${job}/observations`);
   await settled(page);
   await page.getByLabel('Your question, as they will read it').fill('May I lift the landing floor?');
-  await page.getByRole('button', { name: 'Ask it' }).click();
+  await page.getByRole('button', { name: 'Ask' }).click();
   const question = page.getByRole('list', { name: 'Questions' });
   await question
     .getByLabel('Add pictures')
@@ -212,7 +212,7 @@ test('one question goes by a link to somebody without an account, and the answer
   await theirs.getByRole('radio', { name: 'No', exact: true }).click();
   await theirs.getByLabel('Anything to add').fill('The carpet is new');
   await send.click();
-  await expect(theirs.getByText(/^✓ Your answer is with them/)).toBeVisible();
+  await expect(theirs.getByText(/^✓ Your answer was sent/)).toBeVisible();
   await theirs.goto(address);
   await expect(theirs.getByRole('heading')).toHaveText('This link no longer works');
   await page.keyboard.press('Escape');
@@ -241,7 +241,7 @@ test('a reading that is not met begins its finding, in every place it is in, and
   await page.keyboard.type('0.42');
   await page.keyboard.press('Enter');
   await cell(page, 'insulation resistance live to earth', 1).click();
-  await page.getByRole('link', { name: 'Add observation as a finding' }).click();
+  await page.getByRole('link', { name: 'Add observation' }).click();
   await expect(page.getByText('Proposed: C2.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Ground-floor sockets');
   await expect(page.getByRole('textbox', { name: 'Why it matters' })).toHaveValue(/0\.42.*Limit: /);
@@ -284,7 +284,7 @@ test('a picture that cannot be read, kept or wholly sent is said so, and nothing
     Object.assign(window, { room: () => (IDBObjectStore.prototype.put = put) });
   });
   await add.setInputFiles([rose]);
-  await expect(said.filter({ hasText: 'rose.jpg could not be kept here' })).toBeVisible();
+  await expect(said.filter({ hasText: 'rose.jpg was not saved' })).toBeVisible();
   const pictures = page.getByRole('list', { name: 'Pictures of observation 1' });
   await expect(pictures).toHaveCount(0);
   await page.evaluate(() => (window as unknown as { room: () => void }).room());

@@ -5,7 +5,7 @@ test('somebody asked in joins by a link that works once, and their access ends a
   await page.getByRole('link', { name: 'Company' }).click();
   const form = page.getByRole('form', { name: 'Invite' });
   await form.getByRole('button', { name: 'Create link' }).click();
-  await expect(form.getByRole('alert').first()).toContainText('Give their name');
+  await expect(form.getByRole('alert').first()).toContainText('Enter their name');
   await form.getByLabel('Name').fill('Wren Hallam');
   await form.getByLabel('Position').fill('Inspector');
   await form.getByRole('button', { name: 'Create link' }).click();
@@ -93,7 +93,7 @@ test('an instrument is added, dated and retired; a new job is offered it', async
   await expect(page.getByText('LT-0042')).toBeVisible();
   await page.goto('/firm');
   await settled(page);
-  await held.getByRole('button', { name: 'Retire' }).click();
+  await held.getByRole('button', { name: 'Withdraw' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Withdraw from use' }).click();
   await expect(held).toHaveCount(0);
   await settled(page);
@@ -105,7 +105,7 @@ test('a logo is made small, kept, printed on the draft, and taken off', async ({
   await settled(page);
   const logo = page.getByRole('img', { name: 'Logo on documents' });
   await page.getByLabel('Logo').setInputFiles({ name: 'l.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no') });
-  await expect(page.getByRole('alert').filter({ hasText: 'no picture' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot be read' })).toBeVisible();
   await page.getByLabel('Logo').setInputFiles('tests/fixtures/logo.jpg');
   await expect(logo).toBeVisible();
   await settled(page);

@@ -79,7 +79,7 @@ test('the walk by keyboard: one key an item, what does not apply at once, and wh
   // TN: no electrode of our own.
   expect(notApplicable.map(({ item }) => item)).toEqual(expect.arrayContaining(['2.0', '3.2', '4.11', '8.1']));
   await page.getByRole('radiogroup', { name: 'Battery storage' }).getByRole('radio', { name: 'yes' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'the job says otherwise' })).toContainText('4.22');
+  await expect(page.getByRole('alert').filter({ hasText: 'but recorded in the job' })).toContainText('4.22');
   await settled(page);
 });
 

@@ -15,7 +15,7 @@ test('an instrument found out of bounds marks what it read, is not brought again
   const job = await openJob(page, 'OUT-1');
   await page.goto(`${job}/brief`);
   await settled(page);
-  await page.getByRole('listitem').filter({ hasText: 'SP-77' }).getByRole('button', { name: 'Bring' }).click();
+  await page.getByRole('listitem').filter({ hasText: 'SP-77' }).getByRole('button', { name: 'Use' }).click();
   await settled(page);
   await page.goto(`${job}/origin`);
   await settled(page);
@@ -43,14 +43,14 @@ test('an instrument found out of bounds marks what it read, is not brought again
   await settled(page);
   await fill(page, /^Ze/, '0.24');
   await expect(page.getByRole('link', { name: /1 reading in doubt: SP-77/ })).toBeVisible();
-  await expect(page.getByText(/Its instrument was not known to be sound/)).toBeVisible();
+  await expect(page.getByText(/Its instrument was out of tolerance/)).toBeVisible();
   await settled(page);
   const other = await openJob(page, 'OUT-2');
   await page.goto(`${other}/brief`);
   await settled(page);
   const row = page.getByRole('listitem').filter({ hasText: 'SP-77' });
   await expect(row).toContainText('Do not use: Loop at the test socket read 0.62 Ω');
-  await expect(row.getByRole('button', { name: 'Bring' })).toBeDisabled();
+  await expect(row.getByRole('button', { name: 'Use' })).toBeDisabled();
 
   await page.goto('/firm');
   await page.getByRole('link', { name: 'Spare tester' }).click();
@@ -69,7 +69,7 @@ test('an instrument found out of bounds marks what it read, is not brought again
   const answer = await page.request.get((await file.getAttribute('href')) ?? '');
   expect(await answer.text()).toBe('%PDF-1.7 certificate of SP-77');
   await page.goto(`${other}/brief`);
-  await expect(row.getByRole('button', { name: 'Bring' })).toBeEnabled();
+  await expect(row.getByRole('button', { name: 'Use' })).toBeEnabled();
 });
 
 test('instruments are looked over in one tap a day, and what was missed is on the list from then on', async ({
@@ -80,7 +80,7 @@ test('instruments are looked over in one tap a day, and what was missed is on th
   if ((await today.count()) > 0) await page.getByRole('button', { name: 'All OK' }).click();
   await expect(page.getByText('✓ Daily instrument check done')).toBeVisible();
   await page.reload();
-  await expect(page.getByText(/looked over at \d\d:\d\d/)).toBeVisible();
+  await expect(page.getByText(/Daily instrument check done at \d\d:\d\d/)).toBeVisible();
 
   const job = await openJob(page, 'KIT-1');
   await page.goto(job);

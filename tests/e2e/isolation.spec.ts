@@ -82,6 +82,6 @@ test.describe('safe isolation', () => {
     await expect(gate).toContainText('a dead short as soon as it is energised');
     await expect(page.getByRole('link', { name: /1 link or disconnection still in/ })).toBeVisible();
     await page.getByRole('button', { name: /^Removed or reconnected: ring cross-connection/ }).click();
-    await expect(gate).toContainText('Nothing is linked or off');
+    await expect(gate).toContainText('Nothing is linked or disconnected');
   });
 });

@@ -9,7 +9,7 @@ test('a job opened anew says what is next, and follows it', async ({ page }) => 
   await expect(page).toHaveURL(new RegExp(`${job}/brief#client-address`));
   await page.getByRole('textbox', { name: /^Client address/ }).fill('2 Tannery Row');
   await page.getByRole('textbox', { name: /^Client address/ }).blur();
-  await expect(next).toHaveText('→Next: Occupier (enter vacant if nobody lives there)');
+  await expect(next).toHaveText('→Next: Occupier (enter vacant if empty)');
   await page.goto(job);
   await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(9);
   await expect(page.getByRole('heading', { name: 'Needs attention' })).toBeVisible();
@@ -27,7 +27,7 @@ test('a limit of the inspector’s own stands with its reason and comes off with
   await page.getByRole('button', { name: 'Use another limit' }).click();
   await working.getByLabel('Limit in ohm').fill('10');
   await working.getByLabel('Reason for this limit').fill('maker states a lower operating current');
-  await working.getByRole('button', { name: 'Use it' }).click();
+  await working.getByRole('button', { name: 'Save limit' }).click();
   await expect(working).toContainText('set by the inspector: maker states a lower operating current');
   await expect(cell(page, 'Zs', 2)).toHaveAccessibleName(/7\.5 ohm, pass/);
   await settled(page);
@@ -44,7 +44,7 @@ test('a typical finding is found by other words for it', async ({ page }) => {
   await page.getByRole('textbox', { name: 'What was found' }).fill('unidirectional rcbo');
   await expect(
     page
-      .getByRole('list', { name: 'Typical findings' })
+      .getByRole('list', { name: 'Typical observations' })
       .getByRole('button', { name: /One-way protective device fed both ways/ }),
   ).toBeVisible();
 });
@@ -58,15 +58,15 @@ test('inspection items are marked with reasons, and undone together', async ({ p
   await page.keyboard.press('Control+z');
   await expect(page.getByText('3 of 3 open')).toBeVisible();
   await markItem(page, '3.6', 'not verified');
-  await page.getByRole('button', { name: 'Record N/V' }).click();
+  await page.getByRole('button', { name: 'Save N/V' }).click();
   await expect(page.getByText(/^N\/V: /)).toHaveCount(0);
   await page.getByLabel('Reason for N/V').fill('Behind the boiler');
-  await page.getByRole('button', { name: 'Record N/V' }).click();
+  await page.getByRole('button', { name: 'Save N/V' }).click();
   await expect(page.getByText('N/V: Behind the boiler')).toBeVisible();
   await markItem(page, '4.3', 'danger present');
   await page.getByRole('link', { name: 'Add observation for 4.3' }).click();
   await expect(page.getByRole('combobox', { name: 'Inspection item' })).toContainText('4.3');
-  await expect(page.getByText('Tell the person in charge at once')).toBeVisible();
+  await expect(page.getByText('Inform the person in charge at once')).toBeVisible();
 });
 
 test('every gap leads to the cell that fills it', async ({ page }) => {

@@ -88,7 +88,7 @@ test('the whole live half by keyboard alone, refused while a link is in', async 
   await page.keyboard.type('Ms R. Sedge');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('main').getByRole('alert')).toContainText('1 to remove, covers');
-  await tabTo(page, /^Out or restored/, 'Shift+Tab');
+  await tabTo(page, /^Removed or reconnected/, 'Shift+Tab');
   await page.keyboard.press('Enter');
   await tabTo(page, /^Cover on$/);
   await page.keyboard.press('Enter');
@@ -210,8 +210,8 @@ test.describe('by touch, on a phone', () => {
       .evaluate((at) => at.getBoundingClientRect().top + window.scrollY);
     expect(above / 844).toBeLessThanOrEqual(0.22);
     await page.getByRole('button', { name: /^Hands-free: 4 to read/ }).tap();
-    await expect(page.getByRole('status', { name: 'Said' })).toContainText('That was the last');
-    await expect(page.getByRole('status', { name: 'Said' })).toContainText(/Utility room 4: \d.*ohm, pass/);
+    await expect(page.getByRole('status', { name: 'Spoken' })).toContainText('All read');
+    await expect(page.getByRole('status', { name: 'Spoken' })).toContainText(/Utility room 4: \d.*ohm, pass/);
     // The next one cannot be reached: worked out, with its reason.
     await page.getByLabel('Add points').fill('boiler cupboard');
     await page.getByRole('button', { name: 'Add', exact: true }).tap();
@@ -225,13 +225,13 @@ test.describe('by touch, on a phone', () => {
     await choose(page, 'Device', /Utility room/, 'tap');
     // Hands-free waits at each trip until the device is on again.
     await page.getByRole('button', { name: /^Hands-free: 4 to read/ }).tap();
-    const said = page.getByRole('status', { name: 'Said' });
+    const said = page.getByRole('status', { name: 'Spoken' });
     const on = page.getByRole('button', { name: /^way 4 .*: tripped; switch on/ });
     await expect(said).toContainText(/Way 4 .* is tripped/);
     await expect(page.getByRole('textbox', { name: /^IΔn, from 0°/ })).toHaveValue(/^2\d$/);
     await on.tap();
     await expect(page.getByRole('textbox', { name: /^IΔn, from 180°/ })).toHaveValue(/^2\d$/);
-    await expect(said).toContainText('That was the last');
+    await expect(said).toContainText('All read');
     await on.tap();
     await page.getByRole('textbox', { name: /^Test button/ }).tap();
     await pad.getByRole('button', { name: 'Correct' }).tap();
@@ -271,14 +271,14 @@ test('a second phone joins by a code and shows one thing large', async ({ page, 
   // Without a link no order stands: it says so by itself, and comes back with the link.
   await other.context().setOffline(true);
   await expect(other.getByRole('heading')).toHaveText('STAND BY');
-  await expect(other.getByText('No link to the job')).toBeVisible();
+  await expect(other.getByText('No connection')).toBeVisible();
   await other.context().setOffline(false);
   await expect(other.getByRole('heading')).toHaveText('Switch OFF');
   await dialog.getByRole('button', { name: 'STOP' }).click();
   await expect(other.getByRole('heading')).toHaveText('STOP');
   // STOP stays, linked or not.
   await other.context().setOffline(true);
-  await expect(other.getByText('No link to the job')).toBeVisible();
+  await expect(other.getByText('No connection')).toBeVisible();
   await expect(other.getByRole('heading')).toHaveText('STOP');
   await other.context().setOffline(false);
   await other.goto(`${address.slice(0, -1)}${address.endsWith('A') ? 'B' : 'A'}`);

@@ -38,8 +38,8 @@ async function verified(page: Page): Promise<void> {
   expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
   await page.getByRole('link', { name: 'Verification page' }).click();
   await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
-  await page.getByLabel(/Check the file itself/).setInputFiles(file);
-  await expect(page.getByText('This file is the one that was issued')).toBeVisible();
+  await page.getByLabel(/Check a PDF file/).setInputFiles(file);
+  await expect(page.getByText('This is the issued file')).toBeVisible();
 }
 
 /** Signs the first declaration that is open, with the password. */
@@ -167,7 +167,7 @@ test('a minor-works form from what was done to a verified file, by keyboard alon
   await verified(page);
 });
 
-test('a certificate for a new circuit: its last readings, three signatures, another device out of reach, a verified file', async ({
+test('a certificate for a new circuit: its last readings, three signatures, another device offline since, a verified file', async ({
   page,
   browser,
 }) => {
@@ -245,7 +245,7 @@ test('a certificate for a new circuit: its last readings, three signatures, anot
   }
   await elsewhere.setOffline(true);
   await theirs.close();
-  const warned = page.getByRole('alert').filter({ hasText: 'out of reach' });
+  const warned = page.getByRole('alert').filter({ hasText: 'offline since' });
   await expect(async () => {
     await page
       .getByRole('button', { name: /Seal and issue|Refresh/ })
@@ -304,7 +304,7 @@ test('what a report found begins its paper, which points back at it', async ({ p
   await page.getByRole('button', { name: 'Start remedial work' }).click();
   await page.waitForURL(/\/brief/);
   await expect(page.getByRole('textbox', { name: 'What, where, which circuit' })).toHaveValue(
-    'Put right: Rose cracked; Landing',
+    'Fix: Rose cracked; Landing',
   );
   await settled(page);
   await page.goto(job);

@@ -102,7 +102,7 @@ test('a page never opened here says so without a network, and signing out leaves
   await page.getByLabel('Your reference').fill('CELLAR-3');
   await page.getByLabel('Installation address').fill('3 Tansy Court, Marrowby');
   await page.getByRole('button', { name: 'Create job' }).click();
-  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('needs the network once');
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('A new job needs one to be created');
   await expect(page.getByLabel('Your reference')).toHaveValue('CELLAR-3');
   await page.keyboard.press('Escape');
   await signOut(page);

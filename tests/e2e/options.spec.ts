@@ -10,7 +10,7 @@ test('ways to put it right are drafted, changed, sent by link, accepted, and beg
   await page.goto(`${job}/options`);
   await settled(page);
   const form = page.getByRole('form', { name: 'Remedial options' });
-  await expect(form.getByRole('textbox', { name: 'Name of way 1' })).toHaveValue('Fix what is urgent');
+  await expect(form.getByRole('textbox', { name: 'Name of option 1' })).toHaveValue('Fix what is urgent');
   await form
     .getByLabel(/^Minutes: /)
     .first()

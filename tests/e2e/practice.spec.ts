@@ -48,7 +48,7 @@ async function claim(page: Page, where: string | null, what: string, code: strin
 }
 
 async function handOver(page: Page, outcome: string): Promise<void> {
-  await press(page, 'Hand over');
+  await press(page, 'Submit');
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio', { name: 'EICR' }).click();
   await dialog.getByRole('radio', { name: outcome }).click();
@@ -114,7 +114,7 @@ test('one ring, whole: isolated, read end to end and at every socket, its break 
   await expect(part(page, 'Safety')).toContainText('20 of 20');
   await expect(part(page, 'Tests done')).toContainText('5 of 5');
   await expect(part(page, 'Coding')).toContainText('3 of 3');
-  await expect(part(page, 'Faults found')).toContainText('Found; where on the circuit was not said.');
+  await expect(part(page, 'Faults found')).toContainText('Found; its place on the circuit was not given.');
   // What came of it is on the page of practice from then on.
   await press(page, 'What next');
   await expect(page.getByRole('region', { name: /Your results/ })).toContainText('Safety');
@@ -158,7 +158,7 @@ test('where it comes in, by keyboard alone: a bond that hangs free and carriers 
   await key('button', /^Test /, false);
   await expect(page.getByLabel('The tester shows')).toContainText(/\d\.\d\d kA/);
   await said('Fault current beyond what a device can break', 'C2', '434.5.1');
-  await key('button', 'Hand over');
+  await key('button', 'Submit');
   await key('radio', 'EICR');
   await key('radio', 'Unsatisfactory, not ready');
   await key('button', /^Submit/, false);
@@ -205,7 +205,7 @@ test.describe('by touch, on a phone', () => {
     await context.setOffline(false);
     await page.goto(`/practice?house=${number}&exercise=bath-room`);
     await expect(page.getByRole('tab', { name: 'Found 2' })).toBeVisible();
-    await tap('Hand over');
+    await tap('Submit');
     const dialog = page.getByRole('dialog');
     await dialog.getByRole('radio', { name: 'EICR' }).tap();
     await dialog.getByRole('radio', { name: 'Unsatisfactory' }).tap();
@@ -222,17 +222,17 @@ test('failed at the isolation: a cover off what is live, no lock, no second proo
   ]);
   await page.goto(`/practice?house=${number}&exercise=prove-dead`);
   await page.getByRole('switch', { name: 'Way 3', exact: true }).click();
-  await expect(page.getByText('Somebody shouts from upstairs')).toBeVisible();
+  await expect(page.getByText('Someone shouts from upstairs')).toBeVisible();
   await to(page, 'Kitchen 1');
   await press(page, 'Remove cover');
-  await expect(page.getByText('Bare copper, and nobody proved it dead')).toBeVisible();
+  await expect(page.getByText('Bare copper, not proved dead')).toBeVisible();
   await press(page, 'Voltage?');
-  await expect(page.getByText('An indicator nobody proved says nothing')).toBeVisible();
+  await expect(page.getByText('An unproved indicator shows nothing')).toBeVisible();
   // Its own way is off: the other ring feeds it.
   await expect(page.getByText(/L–N 2\d\d V/)).toBeVisible();
   await press(page, 'Hint, costs 2 points');
   await handOver(page, 'Satisfactory, ready');
-  await expect(part(page, 'Safety')).toContainText('Not kept: Whoever lives there is told before it goes off');
+  await expect(part(page, 'Safety')).toContainText('Not kept: Occupants are informed before switching off');
   await expect(part(page, 'Safety')).toContainText('A cover comes off what is proved dead');
   await expect(part(page, 'Faults found')).toContainText('Missed.');
   await expect(part(page, 'Faults found')).toContainText('Hints');
@@ -507,7 +507,7 @@ test('one socket, one certificate: the ring tested, its certificate written on t
   await expect(page.getByText(/PRACTICE-MWC-1/).first()).toBeVisible();
 
   await page.goto(visit);
-  await press(page, 'Hand over');
+  await press(page, 'Submit');
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio', { name: 'MWC' }).click();
   await dialog.getByRole('radio', { name: /^Satisfactory/ }).click();

@@ -20,7 +20,7 @@ test('a repeat visit begins with what is known, and a result that moved is said 
   await dialog.getByLabel('Installation address').fill(address.toLowerCase().replace(',', ' '));
   await dialog.getByLabel('Client: who pays').fill('Larkspur Lettings');
   await expect(dialog.getByRole('region', { name: 'Existing address' })).toContainText('EICR REP-1');
-  await expect(dialog.getByRole('checkbox', { name: /^Bring supply, boards/ })).toBeChecked();
+  await expect(dialog.getByRole('checkbox', { name: /^Copy supply, boards/ })).toBeChecked();
   await dialog.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   const second = new URL(page.url()).pathname;

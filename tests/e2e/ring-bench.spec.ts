@@ -5,8 +5,8 @@ test.describe('the ring bench', () => {
     await signIn(page);
     await addBoard(page, await openJob(page, 'RING-1'));
     await cell(page, 'r1', 1).click();
-    await page.getByRole('link', { name: 'Ring bench' }).click();
-    await expect(page.getByRole('heading', { name: 'Ring bench: way 1 Ground-floor sockets' })).toBeVisible();
+    await page.getByRole('link', { name: 'Ring test' }).click();
+    await expect(page.getByRole('heading', { name: 'Ring test: way 1 Ground-floor sockets' })).toBeVisible();
     await page.getByLabel('Add points').fill('hall, parlour 3, kitchen 4');
     await page.getByLabel('Add points').press('Enter');
     await expect(page.getByRole('row')).toHaveCount(9);
@@ -48,7 +48,7 @@ test.describe('the ring bench', () => {
     await settled(page);
   });
 
-  test('a sound ring with a spur lands its highest R1+R2 on the circuit ledger, links logged on the way', async ({
+  test('a sound ring with a spur lands its highest R1+R2 on the circuit sheet, links logged on the way', async ({
     page,
   }) => {
     await ends(page, ['0.45', '0.45', '0.73']);
@@ -80,7 +80,7 @@ test.describe('the ring bench', () => {
     await other.press('Enter');
     await expect(comesTo).toContainText('Line and neutral are reversed at socket 3');
     await expect(comesTo).toContainText('better than the next');
-    await choose(page, 'Kitchen 4 gives no reading here', /which circuit\?/);
+    await choose(page, 'Kitchen 4 gives no reading here', /another circuit\?/);
     await expect(page.getByRole('row')).toHaveCount(8);
     await choose(page, 'Kitchen 4 is on', /^2 /);
     const which = page.getByRole('region', { name: 'Which circuit is it?' });

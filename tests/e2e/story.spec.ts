@@ -36,7 +36,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   ] as const)
     await fill(page, label, text);
   await choose(page, 'Reason', /^Rented home/);
-  await page.getByRole('button', { name: 'Bring' }).first().click();
+  await page.getByRole('button', { name: 'Use' }).first().click();
   await settled(page);
 
   await page.goto(`${job}/origin`);
@@ -142,7 +142,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await bySection(page, job);
   await markItem(page, '3.7', 'limitation');
   await page.getByLabel('Reason for LIM').fill('Stop tap boxed in');
-  await page.getByRole('button', { name: 'Record LIM' }).click();
+  await page.getByRole('button', { name: 'Save LIM' }).click();
   await expect(page.getByText('LIM: Stop tap boxed in')).toBeVisible();
   // On TN there is no electrode to accept: acts over a whole section leave it.
   for (const item of ['2.0', '3.2', '7.1', '8.1']) await markItem(page, item, 'not applicable');
@@ -196,7 +196,7 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
       if (left === 1) {
         await dialog.getByLabel('Your password').fill('not this one');
         await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
-        await expect(dialog.getByRole('alert')).toContainText('That is not your password');
+        await expect(dialog.getByRole('alert')).toContainText('Wrong password');
       }
       await dialog.getByLabel('Your password').fill(demo.password);
       await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
@@ -222,8 +222,8 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   await page.context().clearCookies();
   await page.goto(verify);
   await expect(page.getByRole('heading', { name: 'This document is intact' })).toBeVisible();
-  await page.getByLabel(/Check the file itself/).setInputFiles(file);
-  await expect(page.getByText('This file is the one that was issued')).toBeVisible();
+  await page.getByLabel(/Check a PDF file/).setInputFiles(file);
+  await expect(page.getByText('This is the issued file')).toBeVisible();
 
   // Something was wrong in it: a new issue, and both say so.
   await signIn(page);
@@ -248,5 +248,5 @@ test('a condition report from brief to sealed and verified', async ({ page }) =>
   expect(changed.rowCount).toBe(1);
   await page.reload();
   await expect(page.getByRole('heading', { name: 'This document has been altered' })).toBeVisible();
-  await expect(page.getByText(`Entry ${changed.rows[0].seq} of its ledger (reading taken`)).toBeVisible();
+  await expect(page.getByText(`Entry ${changed.rows[0].seq} of its record (reading taken`)).toBeVisible();
 });

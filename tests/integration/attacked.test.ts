@@ -243,7 +243,7 @@ describe('what a page carries', () => {
   });
 
   it('is not kept by what stands in between: data never, the worker not for a year', async () => {
-    for (const path of ['/api/jobs', `/api/jobs/${jobThatIs('under way')}/entries`]) {
+    for (const path of ['/api/find', `/api/jobs/${jobThatIs('under way')}/entries`]) {
       const answer = await fetch(app.baseUrl + path, { headers: { Cookie: cookie } });
       expect(answer.headers.get('Cache-Control'), path).toContain('no-store');
     }
@@ -326,7 +326,7 @@ describe('guessing', () => {
     expect((await ask('reset-password', { ...anew, newPassword: 'short' })).status).toBe(400);
     expect((await ask('reset-password', anew)).status).toBe(200);
     expect((await ask('reset-password', anew)).status).toBe(400);
-    expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: before } })).status).toBe(401);
+    expect((await fetch(`${app.baseUrl}/api/find`, { headers: { Cookie: before } })).status).toBe(401);
     await signIn(email);
   });
 
@@ -388,15 +388,15 @@ describe('a stream of news', () => {
     });
     expect(changed.status).toBe(200);
     await elsewhere.ended;
-    expect((await fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: there } })).status).toBe(401);
+    expect((await fetch(`${app.baseUrl}/api/find`, { headers: { Cookie: there } })).status).toBe(401);
   });
 
   it('ended at one process, a session is over at every other', async () => {
     const { email = '' } = app.demo.people[0] ?? {};
     const held = await signIn(email);
     const second = await app.another();
-    const asks = () => fetch(`${second.baseUrl}/api/jobs`, { headers: { Cookie: held } });
-    const asksHere = () => fetch(`${app.baseUrl}/api/jobs`, { headers: { Cookie: held } });
+    const asks = () => fetch(`${second.baseUrl}/api/find`, { headers: { Cookie: held } });
+    const asksHere = () => fetch(`${app.baseUrl}/api/find`, { headers: { Cookie: held } });
     // Often enough that both know it without looking it up.
     for (let time = 0; time < 4; time += 1)
       expect([(await asks()).status, (await asksHere()).status]).toEqual([200, 200]);

@@ -333,7 +333,7 @@ const own = [
   '/firm',
   '/firm/copies',
   '/account',
-  '/api/jobs',
+  '/api/find',
   '/api/printing',
   '/api/firm/entries',
   '/api/firm/stream',

@@ -62,7 +62,7 @@ describe('installations of a firm', () => {
       return result?.accepted ? null : result?.reason;
     };
     expect(await add({})).toBeNull();
-    expect(await add({ address: '1, the row' })).toBe('The firm has an installation at that address already.');
-    expect(await add({ address: '2 The Row', clientId: v7() })).toBe('The firm has no such client.');
+    expect(await add({ address: '1, the row' })).toBe('There is already an installation at that address.');
+    expect(await add({ address: '2 The Row', clientId: v7() })).toBe('The company has no such client.');
   });
 });

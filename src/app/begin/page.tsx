@@ -4,7 +4,7 @@ import { connection } from 'next/server';
 import { BeginForm } from '../../features/firm/begin-form';
 import { isUnbegun } from '../../server/firms';
 
-export const metadata: Metadata = { title: 'Begin' };
+export const metadata: Metadata = { title: 'Set up' };
 
 export default async function BeginPage() {
   await connection();

@@ -85,7 +85,7 @@ export function distributorReport(view: JobView, firm: Firm, observation: Observ
       'Inspected from outside. No seal was broken and nothing was opened.',
       observation.livePartsAccessible
         ? 'Because live parts can be touched, it counts in the outcome of the report.'
-        : 'It is reported, and does not by itself decide the outcome of the report.',
+        : 'It is reported, and does not decide the outcome of the report.',
     ],
     taken: null,
   };

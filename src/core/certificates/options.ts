@@ -212,13 +212,13 @@ export function draftLeave({ job, document }: JobView): string {
   const urgent = open.filter(isUrgent);
   const rest = open.filter((each) => !isUrgent(each));
   const due = document.comeBack?.dueOn;
-  const until = due ? ` until it is looked at again by ${showDay(due)}` : '';
+  const until = due ? ` until its next inspection by ${showDay(due)}` : '';
   return [
     urgent.length > 0 &&
-      `Not to be left: observation${urgent.length > 1 ? 's' : ''} ${numbers(urgent)}. Until ${urgent.length > 1 ? 'they are' : 'it is'} put right the installation is not safe for continued use.`,
+      `Not to be left: observation${urgent.length > 1 ? 's' : ''} ${numbers(urgent)}. Until ${urgent.length > 1 ? 'they are' : 'it is'} fixed, the installation is not safe for continued use.`,
     rest.length > 0 &&
-      `May be left: observation${rest.length > 1 ? 's' : ''} ${numbers(rest)}. ${rest.length > 1 ? 'They are not dangerous now' : 'It is not dangerous now'} and safe for continued use${until}; changing ${rest.length > 1 ? 'them' : 'it'} would make it better.`,
-    open.length === 0 && `Nothing has to be done: what was found is safe for continued use${until}.`,
+      `May be left: observation${rest.length > 1 ? 's' : ''} ${numbers(rest)}. ${rest.length > 1 ? 'They are' : 'It is'} safe for continued use${until}; improving ${rest.length > 1 ? 'them' : 'it'} is recommended.`,
+    open.length === 0 && `No work is needed: what was found is safe for continued use${until}.`,
   ]
     .filter(Boolean)
     .join('\n');

@@ -196,7 +196,7 @@ const schedulesOf: Record<PaperDue, readonly string[]> = {
 
 type Notice = { readonly notifiable: Notifiable; readonly how: string };
 const inEngland =
-  'Self-certify within 30 days of completion where the firm is registered for it; otherwise tell building control before starting.';
+  'Self-certify within 30 days of completion where the company is registered for it; otherwise notify building control before starting.';
 
 function notice(country: WorkTold['country'], facts: WorkDone, document: PaperDue): Notice {
   if (facts.refused) return { notifiable: false, how: 'Nothing to notify: refuse in writing.' };

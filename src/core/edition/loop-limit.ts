@@ -67,7 +67,7 @@ const releaseTolerance = '1.2';
 function bySetting(pack: EditionPack, device: ProtectiveDevice, seconds: number): LoopLimit {
   const setting = /^(\d+(?:\.\d+)?)x$/.exec(device.type)?.[1];
   if (!setting || Number(setting) === 0)
-    return none(`the magnetic setting of ${nameDevice(device)} is not told: type it as a multiple of its rating, 10x`);
+    return none(`the magnetic setting of ${nameDevice(device)} is not known: type it as a multiple of its rating, 10x`);
   if (!breakerSeconds.includes(seconds))
     return none(`no operating multiple is held for ${nameDevice(device)} at ${seconds} s`);
   const operating = multiply(multiply(exact(releaseTolerance), exact(setting)), exact(device.ratingAmps));

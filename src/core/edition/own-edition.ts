@@ -107,7 +107,7 @@ export function whyNotEdition({ rows, title }: Pick<OwnEdition, 'rows' | 'title'
       if (!figures.has(row.figure)) return `${at}: ${base.shortTitle} has no figure named ${row.figure}.`;
       if (compare(exact(row.value), exact(0)) === 0) return `${at}: ${row.figure} cannot be nothing.`;
     } else if (row.confirm === null && !scheduleOf(base, row.schedule).some(({ item }) => item === row.item))
-      return `${at}: there is no item ${row.item} to take out of the schedule.`;
+      return `${at}: there is no item ${row.item} to remove from the schedule.`;
   }
   return null;
 }

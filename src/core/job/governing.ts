@@ -56,6 +56,17 @@ export function candidatesOf(at: Readings, slot: Slot): readonly Taken[] {
   return figure ? [first, figure] : [first];
 }
 
+/**
+ * The reading that a cell of the slot shows: of those taken in that very slot the one that governs; the last where a
+ * reading elsewhere governs. Null where none stands.
+ */
+export function ownReading(at: Readings, slot: Slot): Taken | null {
+  const own = standing(at.job.readings.get(keyOf(slot)));
+  if (own.length < 2) return own[0] ?? null;
+  const governs = governingOf(at, slot);
+  return own.find((each) => each === governs) ?? own.at(-1) ?? null;
+}
+
 /** The value that governs a slot, or null while nothing stands there. */
 export const valueAt = (at: Readings, on: Subject, measured: Measure): ReadingValue | null =>
   governing(at, on, measured)?.body.value ?? null;

@@ -33,7 +33,7 @@ export function whyNotRestored(
   }
   const open = [...job.covers.values()].find(({ state }) => state === 'open');
   if (open)
-    return `${job.boards.get(open.boardId)?.name ?? 'A board'} is recorded as open: cover it, blank it, or keep it attended.`;
+    return `${job.boards.get(open.boardId)?.name ?? 'A board'} is recorded as open: cover it, blank it, or have someone beside it.`;
   return null;
 }
 

@@ -19,7 +19,7 @@ export function whyUnfit(value: unknown): string | null {
   const text = (said: string): string | null => {
     if (said.includes('\0') || loneSurrogate.test(said)) return 'It holds a character that is no text.';
     const year = Number(calendarDay.exec(said)?.[1] ?? 2000);
-    return year < 1900 || year > 2199 ? `${said} is not a day anybody inspects on.` : null;
+    return year < 1900 || year > 2199 ? `${said} is not a possible date.` : null;
   };
   const figure = (said: number): string | null => {
     const size = Math.abs(said);

@@ -70,7 +70,7 @@ function firstProblem({ resistors, sources = [] }: Network): string | null {
     seen.add(id);
   }
   const odd = sources.find(({ volts }) => !Number.isFinite(volts));
-  return odd ? `Source ${odd.id} of ${odd.volts} V: a finite voltage is wanted.` : null;
+  return odd ? `Source ${odd.id} of ${odd.volts} V: it needs a finite voltage.` : null;
 }
 
 /** The nodes of a network with some sources shorted, numbered, and their conductances. */

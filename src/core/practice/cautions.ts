@@ -2,15 +2,15 @@
 export const cautions = {
   'cover off live': {
     rule: 'A cover comes off what is proved dead',
-    happens: 'Bare copper, and nobody proved it dead.',
+    happens: 'Bare copper, not proved dead.',
     costs: 4,
   },
   'indicator unproved': {
     rule: 'The indicator is proved before it is believed',
-    happens: 'An indicator nobody proved says nothing.',
+    happens: 'An unproved indicator shows nothing.',
     costs: 3,
   },
-  'not locked': { rule: 'What is off is locked off', happens: 'Anybody could switch it on again.', costs: 3 },
+  'not locked': { rule: 'What is off is locked off', happens: 'Anyone could switch it on again.', costs: 3 },
   'hands in undead': {
     rule: 'Hands go in after proved dead and proved again',
     happens: 'Fingers on conductors that were not proved dead, or the indicator not proved again.',
@@ -23,7 +23,7 @@ export const cautions = {
   },
   'dead test undead': {
     rule: 'A dead test is made on what is proved dead',
-    happens: 'It happened to be dead. Nobody had proved it.',
+    happens: 'It happened to be dead. It was not proved.',
     costs: 3,
   },
   'live with links': {
@@ -43,7 +43,7 @@ export const cautions = {
   },
   'tripped by the test': {
     rule: 'Behind an RCD the loop is read by the no-trip method',
-    happens: 'The RCD trips: somebody’s clock and freezer go with it.',
+    happens: 'The RCD trips, with the clock and freezer on it.',
     costs: 1,
   },
   'electronics at 500 V': {
@@ -57,7 +57,7 @@ export const cautions = {
     costs: 4,
   },
   'bond parted live': {
-    rule: 'A bond is parted with the installation off',
+    rule: 'A bond is disconnected only with the installation off',
     happens: 'A main bond hung free while the house was live.',
     costs: 4,
   },
@@ -67,8 +67,8 @@ export const cautions = {
     costs: 1,
   },
   'off untold': {
-    rule: 'Whoever lives there is told before it goes off',
-    happens: 'Somebody shouts from upstairs.',
+    rule: 'Occupants are informed before switching off',
+    happens: 'Someone shouts from upstairs.',
     costs: 1,
   },
   'links left in': { rule: 'Links are counted out', happens: 'A link is still in the board.', costs: 4 },

@@ -131,7 +131,7 @@ function found(hidden: Hidden, visit: Visit, house: House, findings: readonly Fi
         : named
           ? atPlace
             ? 'Found, and where it is.'
-            : 'Found; where on the circuit was not said.'
+            : 'Found; its place on the circuit was not given.'
           : `Something was named there, but it was ${titleOf(fault.sort)}.`,
     },
     {

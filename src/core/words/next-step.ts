@@ -12,7 +12,7 @@ const steps = {
     'Higher than the run allows: look for a poor clamp or joint, a smaller size on the way, or a longer run.',
   'bonding.long': () => 'Is a run of that length believable here? If not, look for a poor clamp or joint.',
   'bonding.low': () =>
-    'A parallel path is still there: part one end (isolated, and clamped for current first), then measure again.',
+    'A parallel path is still there: disconnect one end (isolate, and clamp for current first), then measure again.',
   'bonding.open': (pack) => `Trace it, reconnect and retest, or record it (${itemsNamed(pack, 'bonding')}).`,
   'breaking.below': (pack) =>
     `The device cannot be relied on to break this fault: code it (${itemsNamed(pack, 'breaking capacity')}).`,

@@ -45,7 +45,7 @@ const reasons = {
   'polarity.correct': () => 'Confirmed.',
   'polarity.reversed': () => 'Reversed.',
   'polarity.terminal-live': ({ volts }: { volts: string }) =>
-    `The earthing terminal is at ${volts} to an earth of its own: line and neutral are swapped before the split.`,
+    `The earthing terminal is at ${volts} to a separate earth: line and neutral are swapped before the split.`,
   'protection.called-for': ({ by }: { by: string }) => `Called for by ${by}.`,
   'protection.not-called-for': () => 'Nothing it feeds and nothing on its way calls for it.',
   'ra.no-figure': () => 'No figure to judge.',
@@ -67,7 +67,7 @@ const reasons = {
     `No fixed limit is held for ${is.device}. ${is.note}`.trim(),
   'rcd-type.meets': ({ type, load }: { type: string; load: string }) =>
     `Type ${type} sees a fault of what is behind it (${load}).`,
-  'rcd-type.no-load': () => 'What stands behind it is not told.',
+  'rcd-type.no-load': () => 'What it feeds is not recorded.',
   'rcd-type.not-read': () => 'Its type is not read: the mark is a small wave on its face.',
   'rcd-type.too-simple': ({ type, load }: { type: string; load: string }) =>
     `Type ${type} may be held closed by a fault of what is behind it (${load}).`,
@@ -78,7 +78,7 @@ const reasons = {
   'rcd.none': () => 'No RCD is described for this circuit.',
   'reading.zero': () => 'No real circuit reads nothing.',
   'ir.test-volts-low': ({ volts, wanted }: { volts: string; wanted: string }) =>
-    `Tested at ${volts} V where Table 64 asks for ${wanted} V: a weak place may not have shown.`,
+    `Tested at ${volts} V where Table 64 requires ${wanted} V: a weak place may not have shown.`,
   'reading.bound-within': () => 'Out of range: it is at least that, which does not show whether it is within.',
   'reading.unstable': (is: { low: string; high: string }) =>
     `Moved between ${is.low} and ${is.high}; judged by the higher.`,

@@ -64,7 +64,7 @@ export function ClientList({ visits, atNone }: Props) {
         {shown.length > mostShown && (
           <p className="pt-4 text-sm text-faint">{shown.length - mostShown} more: search above.</p>
         )}
-        {shown.length === 0 && asked && <p className="py-6 text-faint">Nobody has “{asked}” with them.</p>}
+        {shown.length === 0 && asked && <p className="py-6 text-faint">No client matches “{asked}” with them.</p>}
       </div>
     </>
   );

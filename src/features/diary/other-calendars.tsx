@@ -33,7 +33,7 @@ function Out() {
     setPending(true);
     setAddress(
       await makeFeedAction().catch(() => {
-        toast('The server did not answer. Try again with a network.');
+        toast('No connection. Try again when you are online.');
         return null;
       }),
     );

@@ -217,7 +217,7 @@ export function VisitForm({ visit, day, personId, jobs, past, save, cancel }: Pr
         <p className="margin-line flex flex-wrap items-center gap-x-3 pl-3 text-sm" aria-live="polite">
           <span>
             About <strong>{showMinutes(proposed.siteMinutes)}</strong> there, {showMinutes(proposed.low)} to{' '}
-            {showMinutes(proposed.high)}, and {showMinutes(proposed.paperMinutes)} for the paper
+            {showMinutes(proposed.high)}, and {showMinutes(proposed.paperMinutes)} for paperwork
             <span className="block text-xs text-faint">
               {size.circuits} circuits, {size.points} points
               {job && job.circuits > 0 ? ' as recorded' : ' as such a home usually has'};{' '}

@@ -30,8 +30,8 @@ export const newPasswordFields = z.object({ password });
 
 /** A firm and its first person. */
 export const beginFields = z.object({
-  firm: needed("the firm's name"),
-  address: needed("the firm's address"),
+  firm: needed('the company name'),
+  address: needed('the company address'),
   telephone: optional,
   firmEmail: optional,
   name: needed('your name'),

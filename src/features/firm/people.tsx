@@ -26,7 +26,7 @@ import { unanswered } from './unanswered';
 
 const roleWords: { [R in Role]: string } = {
   inspector: 'inspector: tests, records, signs',
-  supervisor: 'supervisor: authorises, runs the firm',
+  supervisor: 'supervisor: authorises, manages the company',
   office: 'office: clients, sites, job details',
 };
 

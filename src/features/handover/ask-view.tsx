@@ -25,7 +25,7 @@ export function AskView({ asked, token }: { asked: AskedOne; token: string }) {
     setProblem(null);
     const given = await answerByLinkAction(token, fields).catch(() => ({
       ok: false as const,
-      problem: 'The server did not answer. Nothing was sent; try again when the network is back.',
+      problem: 'No connection. Nothing was sent. Try again when you are online.',
     }));
     if (given.ok) setDone(true);
     else setProblem(given.problem);

@@ -22,7 +22,7 @@ export function SignForm({ token, upTo, name }: { token: string; upTo: number; n
     setProblem(null);
     const answer = await signByLinkAction(token, upTo, fields).catch(() => ({
       signed: false as const,
-      reason: 'The server did not answer. Nothing was signed; try again when the network is back.',
+      reason: 'No connection. Nothing was signed. Try again when you are online.',
     }));
     if (answer.signed) setDone(true);
     else setProblem(answer.reason);

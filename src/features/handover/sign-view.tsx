@@ -9,7 +9,7 @@ export function SignView({ asked, token }: { asked: AskedToSign; token: string }
   return (
     <main className="mx-auto max-w-2xl space-y-5 px-4 py-6">
       <header className="border-b border-rule-strong pb-3">
-        <p className="text-sm text-faint">{model.firm.name} asks for your signature</p>
+        <p className="text-sm text-faint">{model.firm.name} requests your signature</p>
         <h1 className="text-2xl">{asked.title}</h1>
         <p className="whitespace-pre-line">{model.site[0]?.value}</p>
       </header>

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { FindJob } from './find-job';
+import { FindAnything } from './find-anything';
 import { DeviceState } from './device-state';
 import { housePages } from './house-pages';
 import { PersonMenu } from './person-menu';
@@ -38,7 +38,7 @@ export function HouseHead({
           </Link>
         ))}
       </nav>
-      <FindJob />
+      <FindAnything />
       <DeviceState personId={person.id} firmId={person.firmId} quiet={recording.some((href) => at.startsWith(href))} />
       <PersonMenu name={person.name} />
     </header>

@@ -9,7 +9,7 @@ export function useSignOut(): () => Promise<void> {
       .then(({ authenticationClient }) => authenticationClient.signOut())
       .catch(() => null);
     if (!ended || ended.error)
-      return void toast('The server did not answer: you are still signed in. Sign out again when the network is back.');
+      return void toast('No connection. You are still signed in. Sign out again when you are online.');
     await import('../../client/on-this-device').then(({ forgetJobs }) => forgetJobs());
     router.replace('/sign-in');
     router.refresh();

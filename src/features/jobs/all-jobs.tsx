@@ -105,7 +105,7 @@ export function AllJobs({ filters, found }: Props) {
               <th className="w-28 py-1 !font-normal">Reference</th>
               <th className="!font-normal">Installation and client</th>
               <th className="w-40 !font-normal">Inspected</th>
-              <th className="w-36 !font-normal">Findings</th>
+              <th className="w-36 !font-normal">Observations</th>
               <th className="w-44 !font-normal">Document</th>
             </tr>
           </thead>

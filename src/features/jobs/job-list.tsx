@@ -87,7 +87,7 @@ const columnsFor = (first: JobSummary | undefined, openWith: Props['openWith']) 
       cell: ({ row }) => (row.original.inspectedOn ? showDay(row.original.inspectedOn) : faint('no date yet')),
     }),
     accessor('codes', {
-      header: 'Findings',
+      header: 'Observations',
       sortFn: 'alphanumeric',
       cell: ({ row }) => row.original.codes || faint('none'),
     }),

@@ -44,8 +44,8 @@ export function LookedOver({ instruments, lookedAt }: Props) {
       ) : (
         <p className="flex items-center gap-x-3 max-sm:flex-wrap">
           <span className="min-w-0 flex-1 text-faint">
-            Daily instrument check: tips, guards, leads, battery; probes together and apart{' '}
-            {instruments.map(({ serial }) => serial).join(', ')}
+            Daily instrument check: tips, guards, leads, battery; probes together and apart (
+            {instruments.map(({ serial }) => serial).join(', ')})
           </span>
           <Button
             disabled={pending}

@@ -90,7 +90,7 @@ export async function openJobAction(fields: OpenJobFields): Promise<{ readonly p
   const refused = results?.find((result) => !result.accepted);
   if (refused && !refused.accepted)
     return { problem: `${refused.reason} The job is open; what follows was not brought forward.` };
-  if (!results) return { problem: 'That job belongs to somebody else. Reload the page and try again.' };
+  if (!results) return { problem: 'That job belongs to another company. Reload the page and try again.' };
   redirect(`/jobs/${jobId}`);
 }
 

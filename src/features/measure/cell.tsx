@@ -7,7 +7,7 @@ import { type Slot, keyOf } from '../../core/installation/slot';
 import { verdictWord } from '../../core/words/judgement';
 import { unitWord } from '../../core/quantity/parse-reading';
 import { showValue } from '../../core/quantity/reading-value';
-import { standing } from '../../core/job/job';
+import { ownReading } from '../../core/job/governing';
 import { isSameSelection, useJob } from '../../client/job-provider';
 import { VerdictMark, verdictPattern } from '../workspace/verdict-mark';
 import { useMeasure, useTester } from './measure-provider';
@@ -55,7 +55,7 @@ export const Cell = memo(function Cell({
 }: Props) {
   const key = keyOf(slot);
   const { spec, isSealed, undo, stands, verdict } = useJob((held) => {
-    const reading = standing(held.job.readings.get(key)).at(-1);
+    const reading = ownReading(held, slot);
     return {
       spec: held.tests.of(slot)?.spec,
       isSealed: held.isSealed,
@@ -124,7 +124,9 @@ export const Cell = memo(function Cell({
     } else if (to) {
       event.preventDefault();
       focus.record();
-      focus.order.at(...to);
+      // In a list of readings, which is no table, up and down go to the one before and after.
+      const isVertical = event.key === 'ArrowDown' || event.key === 'ArrowUp';
+      if (!focus.order.at(...to) && isVertical) focus.order.beside(id, event.key === 'ArrowDown' ? 1 : -1);
     }
   };
   return (

@@ -1,7 +1,7 @@
 'use client';
 
 import { keyOf } from '../../core/installation/slot';
-import { standing } from '../../core/job/job';
+import { ownReading } from '../../core/job/governing';
 import type { JobView } from '../../core/job/view';
 import { unitSymbol } from '../../core/quantity/parse-reading';
 import { showValue } from '../../core/quantity/reading-value';
@@ -87,7 +87,7 @@ export function Keypad() {
     else if (does === 'erase') focus.write(here.draft?.slice(0, -1) ?? '');
     else if (focus.record(does === 'value' ? text : undefined)) focus.next();
   };
-  const stands = standing(view.job.readings.get(keyOf(here.slot))).at(-1);
+  const stands = ownReading(view, here.slot);
   const kept = focus.getSnapshot().notRecorded.get(keyOf(here.slot));
   const text = here.draft ?? kept?.text ?? (stands ? showValue(stands.body.value) : '');
   return (

@@ -16,7 +16,8 @@ import { v7 } from 'uuid';
 import { useSyncExternalStoreWithSelector } from 'use-sync-external-store/with-selector';
 import { deviceKey } from '../../core/installation/device';
 import { type Slot, keyOf } from '../../core/installation/slot';
-import { standing, wayOfSubject } from '../../core/job/job';
+import { ownReading } from '../../core/job/governing';
+import { wayOfSubject } from '../../core/job/job';
 import type { JobView } from '../../core/job/view';
 import { useInHand } from './in-hand';
 import { isSameSelection, useJob, useJobNow } from '../../client/job-provider';
@@ -116,7 +117,7 @@ export function MeasureProvider({ children }: { children: ReactNode }) {
   const type = useCallback<RecordText>(
     (slot, typed, how) => {
       const view = jobNow();
-      const stands = standing(view.job.readings.get(keyOf(slot))).at(-1)?.body;
+      const stands = ownReading(view, slot)?.body;
       if (typed.trim() === (stands ? showValue(stands.value) : '') && (!stands || (how ?? stands.how) === stands.how))
         return null;
       const method = methodAt(view, slot, inHand);

@@ -12,7 +12,7 @@ const functions = [
   { value: 'ring end', label: 'Ω  ends of a ring' },
   { value: 'continuity', label: 'Ω  at this point, as linked' },
   { value: 'long lead', label: 'Ω  long lead to the CPC here' },
-  { value: 'neutral', label: 'Ω  neutral here to a parted neutral' },
+  { value: 'neutral', label: 'Ω neutral here to a disconnected neutral' },
   { value: 'bond', label: 'Ω  bond, end to end' },
   { value: 'part', label: 'Ω  metal part to main earth' },
   { value: 'insulation', label: 'MΩ  insulation of a circuit' },

@@ -56,8 +56,8 @@ export function HeadsView({ heads }: { heads: readonly DailyHead[] }) {
           Signed PDFs
         </h2>
         <p>
-          PDFs issued here carry the firm&rsquo;s signature. Add this certificate to your PDF reader. The reader then
-          shows who signed a file, and whether it was changed.
+          PDFs issued here are signed by the company. Add this certificate to your PDF reader. The reader then shows who
+          signed a file, and whether it was changed.
         </p>
         <p className="pt-2">
           <a className={linkLook('plain')} href="/heads/authority" download>

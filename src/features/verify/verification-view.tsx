@@ -8,7 +8,7 @@ import { InDailyHead } from './in-daily-head';
 
 type Props = { readonly check: PublicCheck; readonly proof: LogProof | null; readonly proofPath: string };
 
-/** What anyone who holds a document may know: whether it and its record are as they were when it was sealed. */
+/** What anyone who holds a document may know: whether it and its record are unchanged since it was sealed. */
 export function VerificationView({ check, proof, proofPath }: Props) {
   const { verification: v } = check;
   return (
@@ -27,7 +27,7 @@ export function VerificationView({ check, proof, proofPath }: Props) {
           </h1>
           <p className="pt-2">
             {v.intact
-              ? `All ${v.entries} ledger entries it was made from, the document itself${check.fileSealed ? ' and its printed file' : ''} are as they were when it was sealed.`
+              ? `All ${v.entries} entries it was made from, the document itself${check.fileSealed ? ' and its printed file' : ''} are unchanged since it was sealed.`
               : explain(check)}
           </p>
         </div>
@@ -114,23 +114,23 @@ function explain({ verification: v, found, firmName }: PublicCheck): string {
   const there = found ? ` (${found.kind.replace('.', ' ')}, recorded ${showMoment(found.recordedAt)})` : '';
   switch (v.what) {
     case 'changed':
-      return `Entry ${v.seq} of its ledger${there} is not what was sealed. ${ask}`;
+      return `Entry ${v.seq} of its record${there} has been changed. ${ask}`;
     case 'inserted':
-      return `Entry ${v.seq} of its ledger${there} was put in after sealing. ${ask}`;
+      return `Entry ${v.seq} of its record${there} was added after sealing. ${ask}`;
     case 'moved':
-      return `Entry ${v.seq} of its ledger${there} stood elsewhere when it was sealed. ${ask}`;
+      return `Entry ${v.seq} of its record${there} has been moved. ${ask}`;
     case 'missing':
-      return `Entry ${v.seq} of its ledger is missing. ${ask}`;
+      return `Entry ${v.seq} of its record is missing. ${ask}`;
     case 'appended':
-      return `Entry ${v.seq} of its ledger${there} stands where the record of the issue belongs. ${ask}`;
+      return `Entry ${v.seq} of its record${there} is where the record of the issue should be. ${ask}`;
     case 'document':
-      return `Its ledger is as sealed, but the document itself is not. ${ask}`;
+      return `Its entries are unchanged, but the document has been changed. ${ask}`;
     case 'picture':
-      return `Its ledger and its content are as sealed, but a picture it shows is gone or is not the one that was sealed. ${ask}`;
+      return `Its entries and content are unchanged, but a picture is missing or has been changed. ${ask}`;
     case 'unproved':
       return `It is consistent, but it was imported from a file, and nothing here proves that ${firmName} issued it. ${ask}`;
     case 'file':
-      return `Its ledger and its content are as sealed, but the printed file kept here is not. ${ask}`;
+      return `Its entries and content are unchanged, but the stored PDF has been changed. ${ask}`;
     default: {
       const never: never = v;
       return never;

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { toast } from '../../ui/toast';
-import { type ListedJob, firmJobs } from '../../client/firm-jobs';
+import { type FirmFindable, firmFindables, inGroups } from '../../client/findable';
 import { useJobNow } from '../../client/job-provider';
 import { deviceFieldNames, listDevices } from '../../core/installation/devices';
 import { type Slot, keyOf } from '../../core/installation/slot';
@@ -17,6 +17,7 @@ import { stageWords } from '../../core/work/stage-words';
 import { Find } from '../../ui/find';
 import type { Findable, FindableGroup } from '../../ui/palette';
 import { addressOf, benchAddress, benchTitles, benches, jobAddress, stageAddress } from './address';
+import { useDark } from '../../ui/dark';
 import { usePlace } from './place';
 
 /** Any circuit, reading, stage, bench, job or act, by a few letters. */
@@ -24,8 +25,9 @@ export function FindInJob() {
   const now = useJobNow();
   const { go } = usePlace();
   const router = useRouter();
-  const [jobs, setJobs] = useState<readonly ListedJob[]>([]);
-  const onOpen = useCallback(() => void firmJobs().then(setJobs), []);
+  const [found, setFound] = useState<readonly FirmFindable[]>([]);
+  const onOpen = useCallback(() => void firmFindables().then(setFound), []);
+  const [dark, setDark] = useDark();
 
   const groups = (): FindableGroup[] => {
     const view = now();
@@ -65,22 +67,25 @@ export function FindInJob() {
         says: 'Draft as PDF',
         run: () => void window.open(`/api/jobs/${jobId}/draft?document=${document.id}`, '_blank', 'noreferrer'),
       },
+      { id: 'dark', says: dark ? 'Light mode' : 'Dark mode', run: () => setDark(!dark) },
       { id: 'sign', says: 'Sign and issue', run: to(addressOf(view, jobId, { of: 'document', field: 'sign' })) },
     ];
     return [
       {
-        name: 'Stages',
+        name: 'Pages',
         items: [
           { id: 'overview', says: 'Job overview', run: to(jobAddress(jobId)) },
           ...definition.stages.map((stage) => ({
             id: stage,
             says: stageWords[stage].title,
             aside: stageWords[stage].purpose,
+            also: stage,
             run: to(stageAddress(jobId, stage)),
           })),
           ...benches.map((bench) => ({
             id: bench,
-            says: `${benchTitles[bench]}`,
+            says: benchTitles[bench],
+            also: bench,
             run: to(benchAddress(jobId, bench)),
           })),
         ],
@@ -111,7 +116,7 @@ export function FindInJob() {
       },
       { name: 'Readings', items: readings, whenAsked: true },
       {
-        name: 'Findings',
+        name: 'Observations',
         whenAsked: true,
         items: job.observations.map((each) => ({
           id: each.id,
@@ -120,17 +125,10 @@ export function FindInJob() {
           run: to(addressOf(view, jobId, { of: 'observation', id: each.id, field: 'what' })),
         })),
       },
-      {
-        name: 'Other jobs',
-        items: jobs
-          .filter((each) => each.jobId !== jobId)
-          .map((each) => ({
-            id: each.jobId,
-            says: `${each.reference} ${each.siteAddress.split('\n').join(', ')}`,
-            aside: each.clientName,
-            run: () => router.push(`/jobs/${each.jobId}`),
-          })),
-      },
+      ...inGroups(
+        found.filter(({ href }) => href !== `/jobs/${jobId}`),
+        (href) => router.push(href),
+      ).map((group) => (group.name === 'Jobs' ? { ...group, name: 'Other jobs' } : group)),
     ];
   };
   return <Find hint="A circuit, reading, page, job or action" groups={groups} onOpen={onOpen} />;

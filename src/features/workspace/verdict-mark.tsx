@@ -82,7 +82,7 @@ function AsFinding({ slot, judgement }: { slot: Slot; judgement: Judgement }) {
   const { wayId, ...begins } = found;
   return (
     <>
-      <dt className="text-faint">Finding</dt>
+      <dt className="text-faint">Observation</dt>
       <dd>
         <JobLink
           href={findingAddress(jobId, { ...begins, way: wayId })}

@@ -30,7 +30,7 @@ export const getHeads = async () => file('daily-heads.json', await dailyHeads(10
 /** What a reader of PDFs may be given to trust the signatures of the papers issued here. */
 export async function getAuthority() {
   const certificate = await authorityCertificate(new Date());
-  if (!certificate) return none('Papers issued here carry no signature of their own.');
+  if (!certificate) return none('Documents issued here are not signed.');
   return new Response(new Uint8Array(certificate), {
     headers: {
       'Content-Type': 'application/pkix-cert',

@@ -28,7 +28,7 @@ export const ofJob: Target = {
 export const ofFirm: Target = { sort: 'firm', idOf: (asker) => asker.firmId };
 
 const mostEntries = 200;
-const notFound = () => Response.json({ problem: 'There is no such ledger.' }, { status: 404 });
+const notFound = () => Response.json({ problem: 'There is no such record.' }, { status: 404 });
 
 const batch = z.object({ entries: z.array(z.unknown()).min(1).max(mostEntries) });
 const withId = z.object({ id: z.string().max(100) });
@@ -43,7 +43,7 @@ export const postEntries = ({ sort, idOf: target }: Target) =>
     const parsed = batch.safeParse(body.value);
     if (!parsed.success)
       return Response.json(
-        { problem: `A batch of 1 to ${mostEntries} entries is wanted. Nothing was recorded.` },
+        { problem: `Send 1 to ${mostEntries} entries at once. Nothing was recorded.` },
         { status: 400 },
       );
 

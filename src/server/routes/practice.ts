@@ -18,7 +18,7 @@ export const postResults = signedIn(async (request, asker) => {
   const read = sent.safeParse(body.value);
   if (!read.success)
     return Response.json(
-      { problem: `Results of practice are wanted, ${mostAtOnce} at most. Nothing was kept.` },
+      { problem: `Send practice results, ${mostAtOnce} at most. Nothing was kept.` },
       { status: 400 },
     );
   await keepResults(asker, read.data.results);

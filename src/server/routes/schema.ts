@@ -21,7 +21,7 @@ const entryOf = (kind: string, { body, versions }: Kinds[string]): object => ({
   type: 'object',
   required: ['id', 'kind', 'version', 'body', 'madeAt', 'device'],
   properties: {
-    id: { type: 'string', format: 'uuid', description: 'Made by whoever makes the entry; sent twice, it counts once.' },
+    id: { type: 'string', format: 'uuid', description: 'Made by the client. Sent twice, it counts once.' },
     kind: { const: kind },
     version: { const: currentVersion({ versions }) },
     body: schema(body),
@@ -94,7 +94,7 @@ function description() {
       title: 'Orange Ledger',
       version: '1',
       description:
-        'Entries are appended, never changed. Requests carry the session cookie of whoever is signed in, and an Origin header of this address.',
+        'Entries are appended, never changed. Requests carry the session cookie of the person signed in, and an Origin header of this address.',
     },
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'better-auth.session_token' } },

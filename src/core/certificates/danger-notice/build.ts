@@ -29,8 +29,8 @@ export function buildNotice(view: JobView, firm: Firm): DangerNotice {
         where: whereOf(danger) || '—',
         why: danger.why || '—',
         madeSafe: told?.madeSafe ?? null,
-        facts: [fact('Person told', told?.who), ...dangerFacts(view, danger)],
-        taken: told && { who: told.who, words: told.receipt ?? 'told in words', drawn: told.drawn },
+        facts: [fact('Person informed', told?.who), ...dangerFacts(view, danger)],
+        taken: told && { who: told.who, words: told.receipt ?? 'informed in person', drawn: told.drawn },
       };
     }),
     advice: [...dangerAdvice],

@@ -92,7 +92,7 @@ describe('a danger notice', () => {
     const { model, plain } = said('Main switch locked off');
     expect(model.dangers[0]?.facts).toEqual(
       expect.arrayContaining([
-        { label: 'Person told', value: 'Ms O. Fairweather, tenant' },
+        { label: 'Person informed', value: 'Ms O. Fairweather, tenant' },
         { label: 'Made safe by', value: 'Main switch locked off' },
       ]),
     );

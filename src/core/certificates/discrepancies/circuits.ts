@@ -473,7 +473,7 @@ const arcFaults: Detector = ({ view, ways }) => {
       stage: 'circuits' as const,
       side: { says: `${named(way)}: no AFDD`, place: field(way, 'arcFault') },
       against: {
-        says: 'the building is of a kind that asks for them',
+        says: 'the type of building requires them',
         place: { of: 'list', list: 'features' } as const,
       },
     }));

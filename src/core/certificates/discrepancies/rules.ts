@@ -82,7 +82,7 @@ export const rules = {
     against: 'item polarity or single-pole device in line acceptable',
     severity: 'stop',
     source: '643.6; 132.14',
-    resolve: 'Observation or put right and retest.',
+    resolve: 'Observation, or fix and retest.',
   },
   'bond-absent-ok': {
     when: 'an extraneous part is not bonded, or bond continuity open',
@@ -107,7 +107,7 @@ export const rules = {
   },
   'system-zs-tt': {
     when: 'system TT and no RCD protects a circuit',
-    against: 'disconnection said to be met by overcurrent device',
+    against: 'disconnection recorded as met by overcurrent device',
     severity: 'stop',
     source: '411.5',
     resolve: 'Describe the RCD or code.',
@@ -121,10 +121,10 @@ export const rules = {
   },
   'ze-above-system': {
     when: 'Ze above what the declared system usually gives (0.35 TN-C-S, 0.8 TN-S)',
-    against: 'nothing said to the distributor',
+    against: 'nothing reported to the distributor',
     severity: 'ask',
     source: 'practice; 313.1',
-    resolve: 'Repeat, tell the distributor.',
+    resolve: 'Repeat, and report to the distributor.',
   },
   'ze-above-zs': {
     when: 'Zs at a point below Ze',
@@ -138,7 +138,7 @@ export const rules = {
     against: 'both governing',
     severity: 'ask',
     source: 'physics',
-    resolve: 'Read again; say which was with bonds on.',
+    resolve: 'Read again, and record which was with bonds connected.',
   },
   'zs-below-sum': {
     when: 'Zs far above Ze + R1+R2 at the same point',
@@ -159,7 +159,7 @@ export const rules = {
     against: 'Ipf stated as the larger',
     severity: 'ask',
     source: '643.7.3',
-    resolve: 'Read the other pair or say why not.',
+    resolve: 'Read the other pair, or give a reason.',
   },
   'device-cable': {
     when: "device rating above the cable's capacity as installed",
@@ -215,14 +215,14 @@ export const rules = {
     against: 'item adequacy of supply acceptable, or nothing said',
     severity: 'ask',
     source: '311.1; 132.16',
-    resolve: 'Correct, explain, tell the distributor.',
+    resolve: 'Correct, explain or report to the distributor.',
   },
   'fuse-tails': {
     when: "meter tails below the service fuse's need",
     against: 'item tails acceptable',
     severity: 'stop',
     source: '433.1; distributor',
-    resolve: 'Code or tell the distributor.',
+    resolve: 'Code, or report to the distributor.',
   },
   'spd-absent-new': {
     when: 'new or altered dwelling circuit without SPD',
@@ -276,7 +276,7 @@ export const rules = {
     resolve: 'Make them agree.',
   },
   'remedied-still-fails': {
-    when: 'an observation is put right',
+    when: 'an observation is fixed',
     against: 'the reading that found it was not repeated',
     severity: 'stop',
     source: '643.1',
@@ -284,10 +284,10 @@ export const rules = {
   },
   'c1-not-told': {
     when: 'a C1 stands',
-    against: 'nobody told, nothing made safe and no refusal recorded',
+    against: 'no one informed, nothing made safe and no refusal recorded',
     severity: 'stop',
     source: 'duty of care',
-    resolve: 'Tell, record.',
+    resolve: 'Inform and record.',
     final: true,
   },
   'limitation-tested': {
@@ -302,14 +302,14 @@ export const rules = {
     against: 'extent printed as agreed',
     severity: 'ask',
     source: '653.2; practice',
-    resolve: 'Open more or say why.',
+    resolve: 'Open more, or give a reason.',
   },
   'not-in-room': {
-    when: 'nobody was in a place',
+    when: 'a place was not inspected',
     against: 'items there acceptable',
     severity: 'ask',
     source: 'record',
-    resolve: 'Say when, or limitation.',
+    resolve: 'Enter when, or add a limitation.',
   },
   'na-contradicted': {
     when: 'an item is N/A',
@@ -323,7 +323,7 @@ export const rules = {
     against: 'the job records the thing, and no reason stands beside it',
     severity: 'ask',
     source: 'record',
-    resolve: 'Inspect it, or say why the work does not touch it.',
+    resolve: 'Inspect it, or give a reason why the work does not affect it.',
   },
   'isolated-live-reading': {
     when: 'a circuit is locked off',
@@ -340,11 +340,11 @@ export const rules = {
     resolve: 'Record or give the reason.',
   },
   'links-left': {
-    when: 'a link or parted conductor is still in the register',
+    when: 'a link or disconnected conductor is still in the register',
     against: 'signing',
     severity: 'stop',
     source: 'safe isolation',
-    resolve: 'Take out or say why it stays.',
+    resolve: 'Remove it, or give a reason.',
     final: true,
   },
   'instrument-doubt': {
@@ -380,7 +380,7 @@ export const rules = {
     against: 'any reading that fails, any snag open, any item other than satisfactory or N/A',
     severity: 'stop',
     source: '644.1.1; 644.1.2',
-    resolve: 'Put right before it is issued.',
+    resolve: 'Fix before it is issued.',
     final: true,
   },
   'departure-no-risk': {
@@ -395,7 +395,7 @@ export const rules = {
     against: 'polarity of the supply confirmed, or work goes on',
     severity: 'stop',
     source: 'physics',
-    resolve: 'Hands off, tell the distributor.',
+    resolve: 'Do not touch. Call the distributor.',
   },
   'three-phase-single': {
     when: 'live conductors 1-phase 2-wire',
@@ -438,7 +438,7 @@ export const rules = {
     against: 'it is coded lower than C1, and no reason is given for that code',
     severity: 'ask',
     source: '416; practice',
-    resolve: 'Code it C1, or say why not.',
+    resolve: 'Code it C1, or give a reason.',
   },
   'intake-not-told': {
     when: "an observation is of the distributor's equipment",
@@ -452,8 +452,8 @@ export type RuleId = keyof typeof rules;
 
 /** Rules that say more, or something else, than the list they began from, and why. */
 export const mended: Partial<Record<RuleId, string>> = {
-  'links-left': 'A link left in is a short or a missing earth once it is energised: words never make that safe.',
+  'links-left': 'A link left in is a short or a missing earth once energised. It cannot be explained.',
   'ze-ipf':
     'Ipf is read with bonds connected, Ze without: a current up to four times U0 ÷ Ze is normal, so only one below three quarters of it is asked about.',
-  'code-outcome': 'Words cannot explain it away: the report would be sealed against its own codes.',
+  'code-outcome': 'It cannot be explained: the report would contradict its own codes.',
 };

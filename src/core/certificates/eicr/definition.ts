@@ -35,7 +35,7 @@ export const eicr: DocumentDefinition<Report, 'EICR'> = {
       title: 'Authorised by',
       statement: 'I have reviewed this report and authorise it to be issued on behalf of the firm.',
       by: 'supervisor',
-      otherwise: 'Only a supervisor authorises a report for the firm.',
+      otherwise: 'Only a supervisor can authorise a report.',
     },
   ],
   gaps: gapsOf,

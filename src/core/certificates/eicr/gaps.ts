@@ -39,7 +39,7 @@ function briefGaps(view: JobView): Gap[] {
   const { job } = view;
   return [
     ...whoAndWhereGaps(view, [
-      ['occupier', 'Occupier (enter vacant if nobody lives there)'],
+      ['occupier', 'Occupier (enter vacant if empty)'],
       ['premises', 'Description of the premises'],
     ]),
     ...fields(

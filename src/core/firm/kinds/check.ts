@@ -8,7 +8,7 @@ const id = z.uuid().toLowerCase();
 const figure = z.string().regex(/^\d{1,5}(\.\d{1,3})?$/, 'A figure as the instrument shows it, such as 0.52.');
 
 const whyNone = (firm: FirmState, instrumentId: string): string | null =>
-  firm.instruments.has(instrumentId) ? null : 'The firm has no such instrument.';
+  firm.instruments.has(instrumentId) ? null : 'The company has no such instrument.';
 
 const checkMade = z.object({
   instrumentId: id,

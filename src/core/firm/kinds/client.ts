@@ -48,5 +48,5 @@ export const clientDescribed = firmKind({
     const client = firm.clients.get(body.clientId);
     if (client) firm.clients.set(client.id, { ...client, ...body.fields });
   },
-  admit: (firm, body) => (firm.clients.has(body.clientId) ? null : 'The firm has no such client.'),
+  admit: (firm, body) => (firm.clients.has(body.clientId) ? null : 'The company has no such client.'),
 });

@@ -19,5 +19,5 @@ export const editionWithdrawn = firmKind({
     firm.editions.delete(editionId);
     if (firm.defaults.edition === editionId) firm.defaults = { ...firm.defaults, edition: null };
   },
-  admit: (firm, { editionId }) => (firm.editions.has(editionId) ? null : 'The firm has no such edition.'),
+  admit: (firm, { editionId }) => (firm.editions.has(editionId) ? null : 'The company has no such edition.'),
 });

@@ -36,11 +36,11 @@ export const installationAt = (firm: Pick<FirmState, 'installations'>, address: 
 
 const whyNotAt = (firm: FirmState, address: string | undefined, except: string): string | null => {
   const other = address === undefined ? undefined : installationAt(firm, address);
-  return other && other.id !== except ? 'The firm has an installation at that address already.' : null;
+  return other && other.id !== except ? 'There is already an installation at that address.' : null;
 };
 
 const whyNoClient = (firm: FirmState, clientId: string | null | undefined): string | null =>
-  clientId && !firm.clients.has(clientId) ? 'The firm has no such client.' : null;
+  clientId && !firm.clients.has(clientId) ? 'The company has no such client.' : null;
 
 export const installationAdded = firmKind({
   body: z.object({ installationId: id, fields: installationFields }),
@@ -65,5 +65,5 @@ export const installationDescribed = firmKind({
   admit: (firm, { installationId, fields }) =>
     firm.installations.has(installationId)
       ? (whyNotAt(firm, fields.address, installationId) ?? whyNoClient(firm, fields.clientId))
-      : 'The firm has no such installation.',
+      : 'The company has no such installation.',
 });

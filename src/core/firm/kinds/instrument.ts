@@ -28,7 +28,7 @@ export type InstrumentFields = z.infer<typeof instrumentFields>;
 export type FirmInstrument = InstrumentFields & { readonly id: string; readonly retired: string | null };
 
 const whyNone = (firm: FirmState, id: string): string | null =>
-  firm.instruments.has(id) ? null : 'The firm has no such instrument.';
+  firm.instruments.has(id) ? null : 'The company has no such instrument.';
 
 const whyTaken = (firm: FirmState, serial: string | undefined, except: string): string | null => {
   const other = [...firm.instruments.values()].find((each) => each.serial === serial && each.id !== except);

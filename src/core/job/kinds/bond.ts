@@ -40,5 +40,5 @@ export const bondIsFollowed = jobKind({
     else job.bonds.delete(bondKey(service, look));
   },
   admit: (job, { service }) =>
-    job.supply[bondFieldOf[service]] === 'bonded' ? null : 'Nothing of that service is said to be bonded.',
+    job.supply[bondFieldOf[service]] === 'bonded' ? null : 'That service is not recorded as bonded.',
 });

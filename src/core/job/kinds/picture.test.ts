@@ -7,7 +7,7 @@ import { admit, fold, inspector, noon, numbered, viewOfScribe } from '../../../.
 const hash = (index: number) => index.toString(16).padStart(64, '0');
 
 describe('pictures of a finding', () => {
-  it('are twelve at most, each once, and stand in the order of the findings with their number', () => {
+  it('are twelve at most, each once, and stand in the order of the observations with their number', () => {
     const scribe = rentedHouse(noon, []);
     const [first, second] = viewOfScribe(scribe).job.observations;
     const take = (index: number, observationId = first?.id ?? '') => {

@@ -11,7 +11,7 @@ export const isolateAnswers = ['agreed', 'refused', 'nobody to ask'] as const;
 export const isolateWords: Record<(typeof isolateAnswers)[number], string> = {
   agreed: 'isolated with their permission',
   refused: 'permission to isolate refused',
-  'nobody to ask': 'nobody there to give permission',
+  'nobody to ask': 'no one there to give permission',
 };
 
 /** How the notice was taken. */

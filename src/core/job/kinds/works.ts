@@ -74,7 +74,7 @@ export const worksDescribed = jobKind({
   body: z.object({ documentId: z.uuid().toLowerCase(), fields: worksFields }),
   versions: [
     { name: 'whether it is notifiable is a field', upcast: sayNotifiable },
-    unchanged('may name the findings a danger notice warns of'),
+    unchanged('may name the observations a danger notice warns of'),
   ],
   touches: ['documents'],
   office: true,

@@ -222,14 +222,14 @@ export function judgeEarthingSize(
     'earthing',
     `542.3; Table 54.7${asked.fault ? '; 543.1.3' : ''}${asked.pmeNeutralMm2 === null ? '' : '; Table 54.8'}${buried ? '; Table 54.1' : ''}`,
     [
-      `Table 54.7: a line conductor of ${asked.lineMm2} mm² asks for ${mm2(byTable)}`,
+      `Table 54.7: a line conductor of ${asked.lineMm2} mm² requires ${mm2(byTable)}`,
       ...(byFault && asked.fault
         ? [`√(${asked.fault.amps}² A² × ${asked.fault.seconds} s) ÷ ${asked.fault.k} = ${mm2(byFault)}`]
         : []),
       ...(asked.pmeNeutralMm2 === null
         ? []
-        : [`Table 54.8 (PME): a neutral of ${asked.pmeNeutralMm2} mm² asks for ${mm2(pme)}, whatever is calculated`]),
-      ...(buried ? [`Table 54.1: buried, ${buried}, asks for ${mm2(ground)} of copper`] : []),
+        : [`Table 54.8 (PME): a neutral of ${asked.pmeNeutralMm2} mm² requires ${mm2(pme)}, whatever is calculated`]),
+      ...(buried ? [`Table 54.1: buried, ${buried}, requires ${mm2(ground)} of copper`] : []),
       ...saidOfMetal(pack, larger(larger(calculated ? exact(0) : byTable, pme), ground), material),
     ],
   );
@@ -270,7 +270,7 @@ export function judgeBondingSize(
   if ('pmeNeutralMm2' in by) {
     const least = leastByNeutral(pack, by.pmeNeutralMm2);
     return judgeSize(fittedMm2, ofMetal(pack, least, material), 'main-bonding', `544.1.1; Table 54.8, ${pack.title}`, [
-      `Table 54.8 (PME): a neutral of ${by.pmeNeutralMm2} mm² asks for ${mm2(least)}`,
+      `Table 54.8 (PME): a neutral of ${by.pmeNeutralMm2} mm² requires ${mm2(least)}`,
       ...saidOfMetal(pack, least, material),
     ]);
   }
@@ -363,7 +363,7 @@ export function requiredBonding(
     earthingMm2: pme ? larger(byTable, pme) : byTable,
     bondingMm2: pme ?? bonding,
     working: [
-      `Table 54.7: tails ${tailsCsaMm2} mm² ask for an earthing conductor of ${mm2(byTable)}`,
+      `Table 54.7: tails ${tailsCsaMm2} mm² require an earthing conductor of ${mm2(byTable)}`,
       pme
         ? `Table 54.8 (PME): at least ${mm2(pme)} for both by the supply neutral, taken to be as the tails`
         : `Main bonding: half of that, at least ${least}, need not exceed ${most}: ${mm2(bonding)} (544.1.1)`,

@@ -100,7 +100,7 @@ export function locateFault(
     return {
       ok: false,
       problem:
-        'Every section reads well by itself: the fault has gone, or it is in what was left connected. Test the whole circuit again.',
+        'Every section reads well on its own: the fault has gone, or is in what was left connected. Test the whole circuit again.',
     };
   const least = [rest, ...parts]
     .filter((part, index, all) => !all.some((other, at) => at !== index && isWithin(other, part, at < index)))

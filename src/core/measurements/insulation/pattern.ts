@@ -21,7 +21,7 @@ export function insulationPattern(
   if (low(ln) && low(le) && low(ne))
     return {
       cause:
-        'All pairs are low: a load left in makes line and neutral look alike, so the earth fault cannot be told apart yet; else damp, or cable damaged right through.',
+        'All pairs are low: a load left in makes line and neutral look alike, so the earth fault cannot be separated yet; else damp, or cable damaged right through.',
       first: 'Clear line to neutral first: lamps, loads, neons, electronics out. Then read again.',
     };
   if (low(ln) && !low(le) && !low(ne))

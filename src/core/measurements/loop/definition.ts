@@ -28,7 +28,7 @@ const measured = {
   home: { stage: 'circuits' },
   measure: zs,
 } as const;
-const caution = 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. Nobody touching.';
+const caution = 'Prove CPC continuity first: on an open CPC this puts mains on metalwork. No one touching.';
 
 /** The line and neutral of the supply alone, U0 ÷ Ipf in ohm; null where no figure of it was read. */
 function supplyLoop(view: JobView): Exact | null {

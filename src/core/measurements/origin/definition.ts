@@ -101,7 +101,7 @@ export const origin: TestDefinition<'origin', 'origin'> = {
     voltage(supplyVolts, 'supply voltage, line to neutral', 'U L–N'),
     voltage(voltsLineEarth, 'supply voltage, line to earth', 'U L–E'),
     voltage(voltsNeutralEarth, 'supply voltage, neutral to earth', 'U N–E'),
-    voltage(voltsTerminal, 'voltage of the earthing terminal to an earth of its own', 'U MET'),
+    voltage(voltsTerminal, 'voltage of the earthing terminal to a separate earth', 'U MET'),
     {
       ...atTheOrigin,
       measure: ze,

@@ -38,7 +38,7 @@ const measured = {
 } as const;
 
 const bench = { stage: 'tests', bench: 'residual' } as const;
-const caution = 'CPC proved first, nobody on the circuit. Stop where metalwork rises above 50 V.';
+const caution = 'Prove the CPC first, no one on the circuit. Stop where metalwork rises above 50 V.';
 
 const deviceOf = (view: JobView, on: Subject): ResidualDevice | null => {
   const way = wayOfSubject(view.job, on);

@@ -185,7 +185,7 @@ function Described({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }
             Way {way.number} {way.description ?? ''}
           </h3>
           <Button look="quiet" onClick={() => go(way.arrangement === 'ring' ? 'ring' : 'continuity', way.id)}>
-            {way.arrangement === 'ring' ? 'Ring bench' : 'Continuity'}
+            {way.arrangement === 'ring' ? 'Ring test' : 'Continuity'}
           </Button>
           <Button look="quiet" onClick={() => go('insulation', way.id)}>
             Insulation

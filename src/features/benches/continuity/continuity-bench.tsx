@@ -244,7 +244,7 @@ function Circuit({ way, ways, go }: { way: Way; ways: readonly Way[]; go: Go }) 
           <p className="flex flex-wrap items-center gap-x-3">
             <span>
               R1+R2 <strong>{showValue(highest.body.value)} Ω</strong>
-              {at ? `, the highest, at ${at.name}` : ' on the circuit ledger'}
+              {at ? `, the highest, at ${at.name}` : ' on the circuit sheet'}
             </span>
             <VerdictMark verdict={judgement.verdict} worded />
             {at && at.name !== way.furthestPoint && !isSealed && (

@@ -103,7 +103,7 @@ export function Halving({ way, state }: { way: Way; state: InsulationOfWay }) {
           })}
           className={`${linkLook('plain')} mt-2`}
         >
-          Add observation
+          Add observation for this section
         </JobLink>
       )}
     </div>

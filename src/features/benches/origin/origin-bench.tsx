@@ -54,7 +54,7 @@ export function OriginBench(_props: BenchProps) {
           At the incoming terminals
         </h2>
         <p className="border-l-4 border-ink pl-3 text-sm">
-          Live terminals within reach: covers off for no longer than a reading takes, fused leads, nobody else near.
+          Live terminals within reach: covers off for no longer than a reading takes, fused leads, no one else near.
         </p>
         {phases.map(({ phase, name }, index) => (
           <div key={name}>

@@ -80,7 +80,7 @@ function Bench({ way, rings, go }: { way: Way; rings: readonly Way[]; go: Go }) 
     <div className="space-y-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <h2 className="sr-only">
-          Ring bench: way {way.number} {way.description ?? ''}
+          Ring test: way {way.number} {way.description ?? ''}
         </h2>
         {rings.length > 1 && <ChooseWay ways={rings} chosen={way.id} choose={(id) => go('ring', id)} />}
       </div>

@@ -59,7 +59,7 @@ export function ClientAndSite({ record }: { record: Record }) {
         parse={asLine}
         commit={(occupier) => site({ occupier })}
         {...at({ of: 'site', field: 'occupier' })}
-        hint="May differ from the client. Enter vacant if nobody lives there."
+        hint="May differ from the client. Enter vacant if empty."
       />
       <EntryField
         label="Premises"

@@ -89,7 +89,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
           href={benchAddress(jobId, 'ring', way.id)}
           className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4"
         >
-          Ring bench
+          Ring test
         </JobLink>
       )}
       <div key={way.id}>

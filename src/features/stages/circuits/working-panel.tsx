@@ -85,7 +85,7 @@ export function WorkingPanel({ way, column, typing, doubtful, inHand }: Props) {
             href={benchAddress(jobId, 'ring', way.id)}
             className="text-sm font-semibold underline underline-offset-4"
           >
-            Ring bench
+            Ring test
           </JobLink>
         )}
       </div>

@@ -346,7 +346,7 @@ function Why({
         />
       </label>
       <Button type="submit" look="next">
-        Record {outcome}
+        Save {outcome}
       </Button>
       <Button look="quiet" onClick={leave}>
         Cancel

@@ -36,7 +36,7 @@ export function OriginReadings() {
         <Setup before={<h1 className="text-xl">Readings at the origin</h1>} />
       </div>
       <p className="margin-line mb-1 pl-3 text-sm">
-        Live work at the incoming terminals. Covers off only while reading; fused leads, nobody else near. Never
+        Live work at the incoming terminals. Covers off only while reading; fused leads, no one else near. Never
         disconnect an earthing or bonding conductor while anything is energised. Clamp it for current first.
       </p>
       <div>

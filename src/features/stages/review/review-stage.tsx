@@ -311,7 +311,7 @@ function Declarations({ record, jobId }: { record: (entry: NewJobEntry) => boole
             <div role="alert" className="mt-2 border-2 border-ink p-3 text-sm">
               {away.map(({ device, person, seenAt }) => (
                 <p key={device}>
-                  <strong>{people[person] ?? 'Somebody'}</strong> has this job open on {device}, offline since{' '}
+                  <strong>{people[person] ?? 'Someone'}</strong> has this job open on {device}, offline since{' '}
                   {showMoment(seenAt.toISOString())}.
                 </p>
               ))}

@@ -14,7 +14,7 @@ import { askPasskeyAction, signAction } from './sign';
 
 const fields = z.object({ password: z.string().min(1, 'Enter your password to sign.').max(200) });
 
-const unreached = 'The server did not answer. Nothing was signed; try again when the network is back.';
+const unreached = 'No connection. Nothing was signed. Try again when you are online.';
 
 type Props = {
   readonly role: string;
