@@ -98,9 +98,7 @@ export async function liveWalk(page, origin) {
   await page.goto(`${job}/tests?bench=loop`);
   await page.getByTestId('send-state').filter({ hasText: 'Saved' }).waitFor();
   await page.getByRole('button', { name: /linked/ }).waitFor();
-  const above = await page
-    .getByRole('combobox', { name: 'Circuit', exact: true })
-    .evaluate((at) => at.getBoundingClientRect().top / innerHeight);
+  const above = await page.getByTestId('work').evaluate((at) => at.getBoundingClientRect().top / innerHeight);
   await page.evaluate(() => {
     globalThis.taps = 0;
     globalThis.typed = 0;

@@ -273,7 +273,7 @@ test('a picture that cannot be read, kept or wholly sent is said so, and nothing
   const add = page.getByLabel('Add pictures').first();
   const said = page.getByRole('alert');
   await add.setInputFiles([{ name: 'IMG_1.HEIC', mimeType: 'image/heic', buffer: Buffer.from('ftypheic') }]);
-  await expect(said.filter({ hasText: 'IMG_1.HEIC is a HEIC picture' })).toContainText('set the camera to JPEG');
+  await expect(said.filter({ hasText: 'IMG_1.HEIC is a HEIC picture' })).toContainText('Set the camera to JPEG');
   // A device that is full.
   await page.evaluate(() => {
     const put = IDBObjectStore.prototype.put;

@@ -52,7 +52,7 @@ test('somebody asked in joins by a link that works once, and their access ends a
   await change.getByLabel('New password', { exact: true }).fill('five other words in type');
   await change.getByLabel('New password again').fill('five other words in type');
   await change.getByRole('button').click();
-  await expect(change.getByRole('alert')).toContainText('nothing was changed');
+  await expect(change.getByRole('alert')).toContainText('Nothing was changed');
   await change.getByLabel('Current password').fill('four words set in type');
   await change.getByRole('button').click();
   await expect(change.getByRole('status')).toContainText('Changed');

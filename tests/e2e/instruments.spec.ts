@@ -49,7 +49,7 @@ test('an instrument found out of bounds marks what it read, is not brought again
   await page.goto(`${other}/brief`);
   await settled(page);
   const row = page.getByRole('listitem').filter({ hasText: 'SP-77' });
-  await expect(row).toContainText('Do not use: Loop at the test socket read 0.62 Ω');
+  await expect(row).toContainText('Out of tolerance: Loop at the test socket read 0.62 Ω');
   await expect(row.getByRole('button', { name: 'Use' })).toBeDisabled();
 
   await page.goto('/firm');

@@ -4,6 +4,7 @@ import { KeepPage } from '../../client/keep-page';
 import { visitsOn } from '../../core/firm/day-plan';
 import { type FirmState, instrumentsInUse } from '../../core/firm/firm';
 import { Desk, type VisitToday } from '../../features/jobs/desk';
+import { type FirstStep, FirstSteps } from '../../features/jobs/first-steps';
 import { LookedOver } from '../../features/jobs/looked-over';
 import { JobList } from '../../features/jobs/job-list';
 import { jobsOpenNow } from '../../server/devices';
@@ -39,6 +40,7 @@ export default async function JobsPage() {
         <h1 className="text-2xl">Jobs</h1>
         <OpenJobHere firm={firm} />
       </div>
+      {(jobs.length === 0 || firm.instruments.size === 0) && <FirstSteps steps={firstSteps(firm, jobs.length > 0)} />}
       <Desk today={today} visits={visits} waiting={waiting} due={due}>
         <LookedOver instruments={toLookOver(firm)} lookedAt={lookedAt(firm, today)} />
       </Desk>
@@ -48,7 +50,28 @@ export default async function JobsPage() {
 }
 
 const named = (firm: FirmState, open: ReadonlyMap<string, readonly string[]>) =>
-  new Map([...open].map(([jobId, people]) => [jobId, people.map((each) => firm.people.get(each)?.name ?? 'somebody')]));
+  new Map([...open].map(([jobId, people]) => [jobId, people.map((each) => firm.people.get(each)?.name ?? 'someone')]));
+
+const firstSteps = (firm: FirmState, hasJob: boolean): readonly FirstStep[] => [
+  {
+    says: 'Add your test instrument',
+    why: 'Make, serial number and calibration. Every reading names it.',
+    href: '/firm#instruments',
+    isDone: firm.instruments.size > 0,
+  },
+  {
+    says: 'Check company details and add your logo',
+    why: 'They are printed on every document.',
+    href: '/firm#particulars',
+    isDone: Boolean(firm.particulars.logo),
+  },
+  {
+    says: 'Create your first job',
+    why: 'Choose the type of work; the right document is proposed.',
+    href: '#new-job',
+    isDone: hasJob,
+  },
+];
 
 const toLookOver = (firm: FirmState) =>
   instrumentsInUse(firm)

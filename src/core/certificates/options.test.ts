@@ -88,7 +88,7 @@ describe('the options drafted from what was found', () => {
   it('are none where nothing is open, and say that it may be left', () => {
     const s = opened();
     expect(drafted(s)).toEqual([]);
-    expect(draftLeave(viewOfScribe(s))).toMatch(/^Nothing has to be done/);
+    expect(draftLeave(viewOfScribe(s))).toMatch(/^No work is needed/);
     const observationId = note(s, 'C3', 'accessory-loose');
     s.say('observation.remedied', { observationId, how: 'Fixed', on: '2026-03-02' });
     expect(drafted(s)).toEqual([]);

@@ -44,6 +44,6 @@ export const reasonsCalculated = (document: string): readonly Omit<NotRead, 'mar
 export const sayReason = ({ sentence }: Pick<NotRead, 'sentence'>, place: string): string =>
   sentence
     .replaceAll('{place}', place)
-    .replace('; {who} was informed', '')
+    .replace(/; \{who\} was \w+/, '')
     .replace(' with {who}', '')
     .replaceAll(/\{\w+\}/g, '–');

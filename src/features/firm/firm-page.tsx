@@ -54,7 +54,7 @@ function Particulars({ record }: { record: Record }) {
   const say = (body: typeof particulars) => record({ kind: 'firm.described', body });
   return (
     <section aria-labelledby="particulars">
-      <h2 id="particulars" className="pb-1 text-xl">
+      <h2 id="particulars" className="scroll-mt-4 pb-1 text-xl">
         Company details on documents
       </h2>
       <EntryField

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { type FirmFindable, firmFindables, inGroups } from '../../client/findable';
 import { useDark } from '../../ui/dark';
@@ -13,6 +13,9 @@ export function FindAnything() {
   const [found, setFound] = useState<readonly FirmFindable[]>([]);
   const onOpen = useCallback(() => void firmFindables().then(setFound), []);
   const [dark, setDark] = useDark();
+  const isHome = usePathname() === '/';
+  // On the page itself the browser tells of a new hash; the router does not.
+  const newJob = () => (isHome ? void (window.location.hash = 'new-job') : router.push('/#new-job'));
   const page = (says: string, address: string) => ({ id: address, says, run: () => router.push(address) });
   return (
     <Find
@@ -32,6 +35,7 @@ export function FindAnything() {
         {
           name: 'Actions',
           items: [
+            { id: 'new-job', says: 'New job', run: newJob },
             page('Book visit', '/diary'),
             page('Add client', '/clients'),
             page('Add instrument', '/firm#instruments'),

@@ -196,7 +196,7 @@ export function JobList({ jobs, leads, openWith }: Props) {
           Search all jobs
         </Link>
       </p>
-      {rows.length === 0 && <p className="border-b border-rule py-6 text-faint">No job has “{asked}” in it.</p>}
+      {rows.length === 0 && <p className="border-b border-rule py-6 text-faint">No job matches “{asked}”.</p>}
     </>
   );
 }

@@ -19,11 +19,25 @@ export type NewJobAsked = {
 
 const NewJobDialog = dynamic(() => import('./new-job-dialog').then((module) => module.NewJobDialog), { ssr: false });
 
+/** The address that opens it. */
+const newJobHash = '#new-job';
+
 /** Opens a job; what that asks is fetched behind the page. */
 export function NewJob(asked: NewJobAsked) {
   const [open, setOpen] = useState(false);
   const [wasOpened, setWasOpened] = useState(false);
   useEffect(() => void whenIdle().then(() => import('./new-job-dialog')), []);
+  useEffect(() => {
+    const openAsAsked = () => {
+      if (window.location.hash !== newJobHash) return;
+      window.history.replaceState(window.history.state, '', window.location.pathname);
+      setWasOpened(true);
+      setOpen(true);
+    };
+    openAsAsked();
+    window.addEventListener('hashchange', openAsAsked);
+    return () => window.removeEventListener('hashchange', openAsAsked);
+  }, []);
   return (
     <>
       <Button

@@ -41,7 +41,11 @@ function placeIn(label: string, symbol: string): string {
 function setDock(pad: HTMLElement | null) {
   if (!pad) return undefined;
   const { style } = document.documentElement;
-  const watch = new ResizeObserver(() => style.setProperty('--dock', `${pad.offsetHeight}px`));
+  const watch = new ResizeObserver(() => {
+    style.setProperty('--dock', `${pad.offsetHeight}px`);
+    // The cell that brought it up may lie beneath it.
+    document.activeElement?.scrollIntoView({ block: 'nearest' });
+  });
   watch.observe(pad);
   return () => {
     watch.disconnect();

@@ -171,7 +171,7 @@ function AtPlace({ on, place }: { on: OnVisit; place: Place }) {
         {place.kind === 'switch' ? (
           <Button onClick={() => does({ is: 'work', place: place.id })}>Switch over</Button>
         ) : (
-          <Button onClick={() => does({ is: 'try', place: place.id })}>Test by hand</Button>
+          <Button onClick={() => does({ is: 'try', place: place.id })}>Operate</Button>
         )}
         {hasVolts && <Button onClick={() => does({ is: 'volts', place: place.id })}>Voltage?</Button>}
         {place.kind === 'intake' && <Button onClick={() => does({ is: 'ask' })}>Ask about the house</Button>}

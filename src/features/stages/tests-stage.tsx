@@ -32,7 +32,7 @@ export function TestsStage() {
           />
         }
       />
-      <div className="pt-1" data-testid="work">
+      <div data-testid="work">
         <Bench name={bench} wayId={wayId} go={go} />
       </div>
     </Measuring>

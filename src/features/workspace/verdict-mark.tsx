@@ -29,7 +29,7 @@ export function Working({ judgement, slot = null }: { judgement: Judgement; slot
   const pack = useJob((held) => held.pack);
   const next = sayNext(pack, judgement.next);
   return (
-    <dl className="grid grid-cols-[4.5rem_1fr] gap-x-2 gap-y-1 text-sm">
+    <dl className="grid grid-cols-[5.5rem_1fr] gap-x-2 gap-y-1 text-sm">
       {judgement.expected && (
         <>
           <dt className="text-faint">Expected</dt>

@@ -20,7 +20,7 @@ export function BriefStage() {
     return outcome.ok;
   };
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-2">
       <section>
         <ClientAndSite record={record} />
         <InstrumentsBrought record={record} />

@@ -52,9 +52,9 @@ export function WayPocket({ boardId }: { boardId: string }) {
   const isDescribed = fieldColumns.some(({ field }) => target?.at === anchorOf(way.id, field));
   return (
     <div>
-      <div className="sticky top-32 z-10 flex items-center gap-2 border-y border-rule-strong bg-paper py-1">
+      <div className="fixed inset-x-0 bottom-[var(--dock,3.25rem)] z-20 flex items-center gap-1 border-t border-rule bg-sheet p-1 px-2">
         <Button
-          className="min-h-11"
+          className="min-h-12 min-w-12"
           disabled={index === 0}
           onClick={() => setChosen(index - 1)}
           aria-label="Circuit before"
@@ -63,7 +63,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
         </Button>
         <Select
           label="Circuit"
-          className="min-h-11 min-w-0 flex-1 font-semibold"
+          className="min-h-12 min-w-0 flex-1 font-semibold"
           value={way.id}
           onChange={(id) => setChosen(ways.findIndex((each) => each.id === id))}
           options={ways.map((each) => ({
@@ -72,7 +72,7 @@ export function WayPocket({ boardId }: { boardId: string }) {
           }))}
         />
         <Button
-          className="min-h-11"
+          className="min-h-12 min-w-12"
           disabled={index === ways.length - 1}
           onClick={() => setChosen(index + 1)}
           aria-label="Next circuit"

@@ -9,7 +9,7 @@ import { SupplyFields } from './supply-fields';
 /** Supply, earthing, bonding and main switch, with the readings taken at the incoming terminals. */
 export function OriginStage() {
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-2">
       <Measuring>
         <OriginReadings />
       </Measuring>
