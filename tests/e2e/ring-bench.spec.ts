@@ -73,7 +73,7 @@ test.describe('the ring bench', () => {
     await column(page, 'L–N', ['0.22', '0.22', '0.22', '0.22', '0.22', '0.23', '0.22', '0.22']);
     await column(page, 'L–CPC', ['0.28', '0.29', 'open', '0.29', '0.29', '0.29', '0.29', '0.28']);
     const comesTo = page.getByRole('region', { name: 'Diagnosis' });
-    await expect(comesTo).toContainText('fits about as well as the next');
+    await expect(comesTo).toContainText('about as likely as the next');
     await expect(comesTo).toContainText('Step 3, N–CPC at point 3');
     const other = page.getByRole('textbox', { name: 'step 3 N–CPC, point 3 Parlour 2' });
     await other.fill('0.29');

@@ -89,20 +89,20 @@ function inWords(
     kind: nameOf(fault),
     share,
     leads,
-    standing: leads ? standingOf(fault, share, rival) : share > 0.25 ? 'fits about as well' : 'fits less well',
+    standing: leads ? standingOf(fault, share, rival) : share > 0.25 ? 'about as likely' : 'less likely',
     observation: observationOf(fault, pack),
   };
 }
 
 /** How far a part of what leads is ahead of the next thing that would explain it. */
 function standingOf(fault: Finding, share: number, rival: number): string {
-  if (fault.kind === 'nothing fits') return 'whatever is usually wrong with a ring fits far worse';
+  if (fault.kind === 'nothing fits') return 'no usual fault explains them better';
   const times = share / Math.max(rival, 1e-3);
   return times > 19
-    ? 'fits far better than the next'
+    ? 'much more likely than the next'
     : times > 3
-      ? 'fits better than the next'
-      : 'fits about as well as the next';
+      ? 'more likely than the next'
+      : 'about as likely as the next';
 }
 
 /** Wrong links are the tester's own, and a spur by itself is allowed; the rest is the installation's. */

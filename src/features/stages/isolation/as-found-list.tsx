@@ -22,7 +22,7 @@ export function AsFoundList({ record }: { record: (entry: NewJobEntry) => boolea
         <>
           <strong>As found</strong>{' '}
           <span className="text-sm text-faint">
-            {tried === 0 ? 'one tap per circuit, before switching off' : `${tried} of ${ways.length} tried`}
+            {tried === 0 ? 'one tap per circuit, before switching off' : `${tried} of ${ways.length} checked`}
           </span>
         </>
       }
