@@ -3,7 +3,7 @@
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSyncExternalStoreWithSelector } from 'use-sync-external-store/with-selector';
 import { type NewJobEntry, jobStream } from '../core/catalogue';
-import type { Doubt } from '../core/firm/accuracy';
+import type { Doubt, Objection } from '../core/firm/accuracy';
 import type { CardNote } from '../core/firm/kinds/card';
 import type { Missed } from '../core/firm/kinds/kit';
 import type { Visit } from '../core/firm/kinds/visit';
@@ -26,8 +26,8 @@ type Instrument = {
   readonly serial: string;
   readonly calibratedOn: string | null;
   readonly accuracy: StatedAccuracy | undefined;
-  /** Why it is not to be brought now; null where it may. */
-  readonly whyNot: string | null;
+  /** What stands against using it now; null where nothing does. */
+  readonly objection: Objection | null;
 };
 
 type Surroundings = {

@@ -74,12 +74,13 @@ test('the work stands at the top of every page of a job, on a desktop and on a p
 });
 
 test.describe('by thumb', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test.use({ hasTouch: true });
 
   test('pages, what is next, the choice of circuit and the keypad are at the foot, and readings stay in sight', async ({
     page,
   }) => {
     const job = await sallowRiseJob(page, 'FRAME-2');
+    await page.setViewportSize({ width: 390, height: 844 });
     await open(page, `${job}/tests?bench=insulation`);
     const foot = page.getByTestId('foot');
     const box = await foot.boundingBox();

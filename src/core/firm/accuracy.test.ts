@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { firmStream } from '../catalogue';
 import { numbered } from '../../../tests/support/entries';
-import { boundsOf, doubtsOf, isInDoubt, mayBeOff, outOf, references, whyNotBring } from './accuracy';
+import { boundsOf, doubtsOf, isInDoubt, mayBeOff, objectionTo, outOf, references } from './accuracy';
 import type { FirmState } from './firm';
 
 const instrumentId = '0195a000-0000-7000-8000-0000000000aa';
@@ -134,7 +134,10 @@ describe('readings in doubt', () => {
     const bad = { 'continuity 1': '1.30' };
     const firm = firmOf(check('2026-02-01', bad), check('2026-03-01', bad));
     expect(doubtsOf(firm, instrumentId)).toMatchObject([{ since: null, until: null, function: 'continuity' }]);
-    expect(whyNotBring(firm, instrumentId, '2026-03-02')).toBe('Out of tolerance: Continuity 1 Ω read 1.30 Ω.');
+    expect(objectionTo(firm, instrumentId, '2026-03-02')).toEqual({
+      says: 'Out of tolerance: Continuity 1 Ω read 1.30 Ω.',
+      forbids: true,
+    });
     // A check of something else says nothing of it.
     expect(
       doubtsOf(firmOf(check('2026-02-01', bad), check('2026-03-01', { 'insulation 1': '1.00' })), instrumentId),
@@ -153,5 +156,7 @@ describe('readings in doubt', () => {
   it.each([
     ['2027-01-01', null],
     ['2027-01-02', 'Its calibration ran out on 2027-01-01.'],
-  ])('on %s it may be brought: %s', (today, why) => expect(whyNotBring(firmOf(), instrumentId, today)).toBe(why));
+  ])('on %s it may be brought: %s', (today, says) =>
+    expect(objectionTo(firmOf(), instrumentId, today)).toEqual(says && { says, forbids: false }),
+  );
 });

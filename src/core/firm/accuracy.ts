@@ -153,13 +153,16 @@ export function doubtsOf(firm: FirmState, instrumentId: string): Doubt[] {
 export const isInDoubt = ({ since, until }: Doubt, madeAt: string): boolean =>
   (since === null || madeAt > since) && (until === null || madeAt < until);
 
-/** Why an instrument is not to be brought to a job now; null where it may. */
-export function whyNotBring(firm: FirmState, instrumentId: string, today: string): string | null {
+/** What stands against using an instrument on a job, and whether it may be used all the same. */
+export type Objection = { readonly says: string; readonly forbids: boolean };
+
+/** Why an instrument is not to be used on a job today; null where nothing stands against it. */
+export function objectionTo(firm: FirmState, instrumentId: string, today: string): Objection | null {
   const instrument = firm.instruments.get(instrumentId);
-  if (!instrument || instrument.retired !== null) return 'It is withdrawn.';
+  if (!instrument || instrument.retired !== null) return { says: 'It is withdrawn.', forbids: true };
   const doubt = doubtsOf(firm, instrumentId).find(({ until }) => until === null);
-  if (doubt) return `Out of tolerance: ${doubt.because}.`;
+  if (doubt) return { says: `Out of tolerance: ${doubt.because}.`, forbids: true };
   return instrument.nextDueOn && instrument.nextDueOn < today
-    ? `Its calibration ran out on ${instrument.nextDueOn}.`
+    ? { says: `Its calibration ran out on ${instrument.nextDueOn}.`, forbids: false }
     : null;
 }

@@ -75,7 +75,7 @@ function Findings({ query }: { query: URLSearchParams }) {
     toast(outcome.ok ? `Observation ${observation.number} struck out. Undo restores it.` : outcome.reason);
   };
   return (
-    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem] lg:grid-rows-[auto_auto_1fr]">
+    <div className="grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-[1fr_28rem] lg:grid-rows-[auto_auto_1fr]">
       <section aria-labelledby="findings">
         <h1 id="findings" className="border-b border-rule-strong pb-1 text-xl">
           Observations

@@ -64,7 +64,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
         <InDoubtLine />
         <Troubles />
       </header>
-      <main className="px-3 pb-16 pt-1 max-md:pb-[calc(var(--dock,3.25rem)+4rem)] sm:px-5">{children}</main>
+      <main className="px-3 pb-16 pt-1 max-md:overflow-x-auto max-md:pb-[calc(var(--dock,3.25rem)+4rem)] sm:px-5">
+        {children}
+      </main>
     </div>
   );
 }

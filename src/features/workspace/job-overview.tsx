@@ -35,7 +35,7 @@ export function JobOverview() {
   const devices = devicesChecked(view);
   const latest = [...job.entries.values()].slice(-6).reverse();
   return (
-    <div className="grid gap-8 lg:grid-cols-[3fr_2fr]">
+    <div className="grid grid-cols-1 gap-8 lg:grid-cols-[3fr_2fr]">
       <section aria-labelledby="stages">
         <h1 id="stages" className="pb-2 text-2xl">
           {(job.site.address ?? 'Job').split('\n')[0]}
@@ -54,7 +54,7 @@ export function JobOverview() {
             return (
               <li
                 key={stage}
-                className="relative grid grid-cols-[2rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5 hover:bg-hover"
+                className="relative grid grid-cols-[2rem_minmax(0,1fr)_auto] items-baseline gap-x-3 border-t border-rule py-2.5 hover:bg-hover"
               >
                 <span className="text-right text-faint">{index + 1}</span>
                 <span>

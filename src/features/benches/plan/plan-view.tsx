@@ -92,7 +92,7 @@ function Step({ step, number, isNext, go }: { step: PlanStep; number: number; is
   const failing = step.tasks.filter(({ slot }) => view.verdicts.get(keyOf(slot))?.judgement.verdict === 'fails');
   const groups = groupsOf(step, left, view);
   return (
-    <li className="grid grid-cols-[1.5rem_3.75rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-2">
+    <li className="grid grid-cols-[1.5rem_3.75rem_minmax(0,1fr)_auto] items-baseline gap-x-3 border-t border-rule py-2">
       <span className="text-right text-faint">{number}</span>
       <span className="text-sm text-faint">
         {places[step.where]}

@@ -83,7 +83,7 @@ export function AddPoints({ way, record }: { way: Way; record: (entries: readonl
       <label className="flex items-center gap-2 text-sm font-semibold">
         Add points
         <input
-          className="min-h-9 w-56 rounded-md border border-rule-strong bg-sheet px-2 font-normal max-md:min-h-11"
+          className="min-h-9 w-56 min-w-0 max-w-full rounded-md border border-rule-strong bg-sheet px-2 font-normal max-md:min-h-11"
           placeholder="kitchen 4, hall"
           value={typed}
           onChange={(e) => setTyped(e.target.value)}

@@ -22,13 +22,15 @@ export function InstrumentsBrought({ record }: { record: Record }) {
                   serial {instrument.serial}, calibrated{' '}
                   {instrument.calibratedOn ? showDay(instrument.calibratedOn) : 'not recorded'}
                 </span>
-                {instrument.whyNot && <span className="block text-sm font-semibold">× {instrument.whyNot}</span>}
+                {instrument.objection && (
+                  <span className="block text-sm font-semibold">× {instrument.objection.says}</span>
+                )}
               </span>
               {brought ? (
                 <span className="text-sm">✓ in use</span>
               ) : (
                 <Button
-                  disabled={instrument.whyNot?.startsWith('Do not use') ?? false}
+                  disabled={instrument.objection?.forbids ?? false}
                   onClick={() =>
                     record({
                       kind: 'instrument.brought',

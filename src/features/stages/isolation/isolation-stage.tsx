@@ -26,7 +26,7 @@ export function IsolationStage() {
   const open = job.isolations.find((each) => !each.ended) ?? null;
   const ended = job.isolations.filter((each) => each.ended);
   return (
-    <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[3fr_2fr]">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-8 lg:grid-cols-[3fr_2fr]">
       <section aria-labelledby="isolation">
         <h1 id="isolation" className="pb-1 text-xl">
           Safe isolation

@@ -49,7 +49,7 @@ export function ReviewStage() {
   const isReady = missing([...useGaps()]).length === 0;
   const signatures = <Declarations record={record} jobId={jobId} />;
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
+    <div className="grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
       {assessment ? (
         <Assessment assessment={assessment} left={left} isReady={isReady} record={record} />
       ) : (

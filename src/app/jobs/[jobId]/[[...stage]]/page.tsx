@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import * as z from 'zod';
 import { type FirmState, instrumentsInUse } from '../../../../core/firm/firm';
-import { whyNotBring } from '../../../../core/firm/accuracy';
+import { objectionTo } from '../../../../core/firm/accuracy';
 import { allDoubts } from '../../../../server/instruments';
 import type { Visit } from '../../../../core/firm/kinds/visit';
 import { daysFrom } from '../../../../server/today';
@@ -71,7 +71,7 @@ export default async function JobPage(props: Props) {
         serial,
         calibratedOn,
         accuracy: firm.accuracies.get(id),
-        whyNot: whyNotBring(firm, id, today),
+        objection: objectionTo(firm, id, today),
       }))}
       doubts={allDoubts(firm)}
       missed={[...firm.missed.values()]}
