@@ -79,7 +79,7 @@ test.describe('the ring bench', () => {
     await other.fill('0.29');
     await other.press('Enter');
     await expect(comesTo).toContainText('Line and neutral are reversed at socket 3');
-    await expect(comesTo).toContainText('better than the next');
+    await expect(comesTo).toContainText('more likely than the next');
     await choose(page, 'Kitchen 4 gives no reading here', /another circuit\?/);
     await expect(page.getByRole('row')).toHaveCount(8);
     await choose(page, 'Kitchen 4 is on', /^2 /);

@@ -118,16 +118,6 @@ export function Keypad() {
         </button>
       </div>
       <div className="grid grid-cols-4 gap-1">
-        {tester && isFigure && (
-          <button
-            type="button"
-            className="col-span-4 min-h-11 rounded-md border-2 border-ink bg-sheet font-semibold hover:bg-hover"
-            onPointerDown={(event) => event.preventDefault()}
-            onClick={() => take()}
-          >
-            {tester.line === 'ready' ? 'Take reading' : 'Take reading when the link is back'}
-          </button>
-        )}
         {keys.map((key) =>
           key.face === '' ? (
             <span key="blank" />
@@ -143,6 +133,17 @@ export function Keypad() {
               {key.face}
             </button>
           ),
+        )}
+        {tester && isFigure && (
+          <button
+            type="button"
+            aria-label={tester.line === 'ready' ? 'Take reading' : 'Take reading when the link is back'}
+            className="min-h-12 rounded-md border-2 border-ink bg-sheet text-sm font-semibold leading-tight hover:bg-hover"
+            onPointerDown={(event) => event.preventDefault()}
+            onClick={() => take()}
+          >
+            {tester.line === 'ready' ? 'Take reading' : 'No link'}
+          </button>
         )}
       </div>
     </section>
