@@ -1,6 +1,6 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
-import { desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { documents } from '../core/catalogue';
 import { dutiesOf } from '../core/certificates/documents';
@@ -10,7 +10,7 @@ import { type Closing, closings } from '../core/certificates/remedies';
 import { env } from '../env';
 import { type Transaction, forFirm } from './connection';
 import { foldAt } from './folds';
-import { document, documentPdf, jobSummary, stream } from './schema';
+import { document, documentPdf, stream } from './schema';
 import type { FirmActor } from './streams';
 
 export const sha256 = (data: string | Buffer): string => createHash('sha256').update(data).digest('hex');
@@ -101,17 +101,3 @@ export async function keepPdf(actor: FirmActor, documentId: string, pdf: Buffer)
   if (!kept) throw new Error('The printed form was not kept');
   return kept;
 }
-
-const mostFound = 500;
-
-/** The documents the firm issued last, by number and address. */
-export const latestDocuments = (firmId: string) =>
-  forFirm(firmId, (tx) =>
-    tx
-      .select({ id: document.id, number: document.number, siteAddress: jobSummary.siteAddress })
-      .from(document)
-      .leftJoin(jobSummary, eq(jobSummary.jobId, document.jobId))
-      .where(eq(document.firmId, firmId))
-      .orderBy(desc(document.issuedAt))
-      .limit(mostFound),
-  );

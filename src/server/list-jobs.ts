@@ -3,7 +3,7 @@ import { and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import type { Done } from '../core/work/estimate';
 import type { JobSummary } from './projections/job-summary';
 import { forFirmSettled } from './projections/settle';
-import { jobSummary } from './schema';
+import { document, jobSummary } from './schema';
 
 const mostInHand = 150;
 const mostIssued = 20;
@@ -96,4 +96,18 @@ export const jobsToPrice = (firmId: string): Promise<PricedJob[]> =>
       .where(eq(jobSummary.firmId, firmId))
       .orderBy(desc(jobSummary.jobId))
       .limit(mostPriced),
+  );
+
+const mostFound = 500;
+
+/** The documents the firm issued last, by number and address. */
+export const latestDocuments = (firmId: string) =>
+  forFirmSettled(firmId, (tx) =>
+    tx
+      .select({ id: document.id, number: document.number, siteAddress: jobSummary.siteAddress })
+      .from(document)
+      .leftJoin(jobSummary, eq(jobSummary.jobId, document.jobId))
+      .where(eq(document.firmId, firmId))
+      .orderBy(desc(document.issuedAt))
+      .limit(mostFound),
   );

@@ -1,6 +1,5 @@
 import { peopleWithAccess } from '../../../core/firm/firm';
-import { latestDocuments } from '../../../server/documents';
-import { listJobs } from '../../../server/list-jobs';
+import { latestDocuments, listJobs } from '../../../server/list-jobs';
 import { firmState } from '../../../server/people';
 import { signedIn } from '../../../server/who';
 
