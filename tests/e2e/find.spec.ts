@@ -83,3 +83,26 @@ test('jobs are sorted by a column and narrowed by a few letters', async ({ page 
   await page.getByRole('searchbox').fill('nobody by that name');
   await expect(page.getByText('No job matches “nobody by that name”.')).toBeVisible();
 });
+
+test('what the firm has is found from its pages: an instrument by its serial number, a client by telephone', async ({
+  page,
+}) => {
+  await signIn(page);
+  const best = page.getByRole('option', { selected: true });
+  const find = async (letters: string) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find' }).fill(letters);
+  };
+  await page.goto('/');
+  await find('mf-20417');
+  await expect(best).toContainText('MF-20417');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/firm\/instruments\//);
+  await page.goto('/');
+  await find('larkspur lettings');
+  await page
+    .getByRole('group', { name: 'Clients' })
+    .getByRole('option', { name: /^Larkspur Lettings/ })
+    .click();
+  await expect(page).toHaveURL(/\/clients\//);
+});

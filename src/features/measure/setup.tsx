@@ -101,22 +101,22 @@ function TesterLine() {
   );
 }
 
-/** Readings the tester took by itself, each to be put into the cell in focus. */
+/** Readings the tester took by itself: the first of them, to be put into the cell in focus, and how many follow. */
 function Unplaced({ readings }: { readings: TesterState['unplaced'] }) {
   const { putHere } = useMeasure();
   const cell = usePlaceInFocus();
+  const [first, ...others] = readings;
+  if (!first) return null;
+  const { value } = first;
+  const shown = value.is === 'number' ? value.shown : value.is === 'over' ? `>${value.bound}` : value.is;
   return (
     <>
-      {readings.map((reading) => (
-        <Button key={reading.id} disabled={!cell} onClick={() => putHere(reading.id)}>
-          {reading.value.is === 'number'
-            ? reading.value.shown
-            : reading.value.is === 'over'
-              ? `>${reading.value.bound}`
-              : reading.value.is}{' '}
-          from the tester: enter in {cell ? cell.label : 'a cell'}
-        </Button>
-      ))}
+      <Button className="min-w-0 max-w-full max-md:min-h-11" disabled={!cell} onClick={() => putHere(first.id)}>
+        <span className="truncate">
+          {shown} from the tester: enter in {cell ? cell.label : 'a cell'}
+        </span>
+      </Button>
+      {others.length > 0 && <span className="text-faint">{others.length} more</span>}
     </>
   );
 }
