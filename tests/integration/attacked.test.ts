@@ -154,7 +154,7 @@ describe('poison', () => {
       for (const { accepted, reason } of await resultsOf(answer)) {
         counts[accepted ? 'taken' : 'refused'] += 1;
         if (!accepted) expect(reason).toMatch(/.{8}/);
-        expect(reason ?? '').not.toContain('cannot keep this as it is');
+        expect(reason ?? '').not.toContain('could not be saved');
       }
     }
     expect(counts.taken + counts.refused).toBe(600);
@@ -212,7 +212,7 @@ describe('a job whose row is held', () => {
       expect(beside.map(({ status }) => status)).toEqual(beside.map(() => 200));
       const answers = await Promise.all(waiting);
       expect([...new Set(answers.map(({ status }) => status))]).toEqual([503]);
-      expect(await answers[0]?.json()).toMatchObject({ problem: expect.stringContaining('kept and sent again') });
+      expect(await answers[0]?.json()).toMatchObject({ problem: expect.stringContaining('saved on this device and sent again') });
     } finally {
       await holder.query('rollback');
       await holder.end();
@@ -502,13 +502,13 @@ describe('a document that is not as it was sealed', () => {
     const { rows } = await ledger<{ id: string }>('select id from document where verification_token = $1', [token]);
     const own = async () =>
       (await fetch(`${app.baseUrl}/documents/${rows[0]?.id}`, { headers: { Cookie: cookie } })).text();
-    expect(await own()).toContain('Checked against its ledger');
+    expect(await own()).toContain('Matches its record');
     await tamper(
       `update document set model = jsonb_set(model, '{summary}', '"fine"') where id = $1`,
       [rows[0]?.id],
       app.env.DATABASE_OWNER_URL,
     );
-    expect(await own()).toContain('NOT as it was sealed');
-    expect(await (await fetch(`${app.baseUrl}/verify/${token}`)).text()).toContain('NOT intact');
+    expect(await own()).toContain('has been altered since it was issued');
+    expect(await (await fetch(`${app.baseUrl}/verify/${token}`)).text()).toContain('has been altered');
   });
 });

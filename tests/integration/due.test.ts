@@ -131,7 +131,7 @@ describe('what is due', () => {
     };
     expect(await remind(actor, letter)).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('No mail server'),
+      problem: expect.stringContaining('sends no e-mail'),
     });
     expect((await firmState(actor.firmId)).reminders.size).toBe(0);
     const folder = mkdtempSync(join(tmpdir(), 'post-'));
@@ -141,7 +141,7 @@ describe('what is due', () => {
     await workQueue();
     expect(await remind(actor, letter)).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('client’s first'),
+      problem: expect.stringContaining('for the client first'),
     });
     const client = { name: 'C', sort: null, telephone: '', email: 'Client@House.example', address: '' };
     const first = { id: v7(), madeAt: new Date().toISOString(), device: 'test' };
@@ -181,7 +181,7 @@ describe('what is due', () => {
         text: String,
       }),
     );
-    expect(await link).toMatchObject({ ok: false, problem: expect.stringMatching(/^Enough letters for a day/) });
+    expect(await link).toMatchObject({ ok: false, problem: expect.stringMatching(/^Daily e-mail limit reached/) });
     await office.close();
   });
 });

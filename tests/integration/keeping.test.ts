@@ -44,7 +44,7 @@ describe('keeping copies', () => {
     const number = document?.number ?? '';
     expect((await checkByToken(token))?.verification).toMatchObject({ intact: true });
 
-    expect(await problemOf(removeJob(actor, jobId))).toMatch(/Save it as a file first/);
+    expect(await problemOf(removeJob(actor, jobId))).toMatch(/Download it first/);
     const exported = await exportJob(actor, jobId);
     expect(exported?.name).toBe('FW-112.zip');
     const contents = unzipSync(exported?.file ?? new Uint8Array());
@@ -94,9 +94,9 @@ describe('keeping copies', () => {
   });
 
   it.each([
-    ['a day short of three years', 3, -1, null, /not past the time/],
+    ['a day short of three years', 3, -1, null, /not over/],
     ['a day past three years', 3, 1, null, null],
-    ['a day past three years where the firm keeps five', 3, 1, 5, /not past the time/],
+    ['a day past three years where the firm keeps five', 3, 1, 5, /not over/],
     ['a day past five years where the firm keeps five', 5, 1, 5, null],
   ])('%s', async (_name, years, days, keepYears, refused) => {
     const actor = await newFirm();

@@ -89,7 +89,7 @@ describe('somebody outside the firm', () => {
     });
     expect(await signByLink(token, said, '', null)).toMatchObject({
       signed: false,
-      reason: expect.stringMatching(/not open/),
+      reason: expect.stringMatching(/no longer works/),
     });
     expect(await askedToSign(token, null)).toBeNull();
     expect(await linksOf(actor, documentId)).toMatchObject([{ role: 'designer', usedAt: expect.any(Date) }]);
@@ -145,7 +145,7 @@ describe('somebody outside the firm', () => {
     await openJob(actor, jobId, scribe.drafts);
     expect(await askForSignature(actor, jobId, scribe.documentId, 'responsible person', quillet)).toMatchObject({
       ok: false,
-      problem: expect.stringMatching(/nobody outside/),
+      problem: expect.stringMatching(/not anyone outside/),
     });
   });
 
@@ -160,16 +160,16 @@ describe('somebody outside the firm', () => {
     ])
       expect(await askForSignature(actor, jobId, documentId, 'designer', to)).toMatchObject({
         ok: false,
-        problem: expect.stringMatching(/is of the firm/),
+        problem: expect.stringMatching(/works in the company/),
       });
     // Opened or used by whoever is signed in to that firm it does nothing; signed out, a name of the firm does nothing.
     expect(await askedToSign(token, actor.firmId)).toBeNull();
     const upTo = (await askedToSign(token, null))?.upTo ?? 0;
     const said = { upTo, position: 'Designer', drawn: null };
     for (const [name, firmId, reason] of [
-      ['O. Quillet', actor.firmId, /signed in to the firm/],
-      [own.name.toUpperCase(), null, /is of the firm/],
-      ['O. Quillеt', null, /one script/],
+      ['O. Quillet', actor.firmId, /signed in to the company/],
+      [own.name.toUpperCase(), null, /is in the company/],
+      ['O. Quillеt', null, /one alphabet/],
     ] as const)
       expect(await signByLink(token, { ...said, name }, '203.0.113.9', firmId)).toMatchObject({
         signed: false,
@@ -258,7 +258,7 @@ describe('a link', () => {
     const { smtpUrl, pageUrl } = office;
     expect(await handOver(actor, documentId, to)).toMatchObject({
       ok: false,
-      problem: expect.stringMatching(/mail server/),
+      problem: expect.stringMatching(/sends no e-mail/),
     });
     process.env.SMTP_URL = 'smtp://127.0.0.1:1';
     resetEnvironment();
@@ -379,7 +379,7 @@ describe('what is offered to the client by a link', () => {
     expect(await offeredByLink(token, false)).toMatchObject({ isPast: true });
     expect(await acceptByLink(token, yes, '')).toMatchObject({
       ok: false,
-      problem: expect.stringMatching(/no longer stand/),
+      problem: expect.stringMatching(/have expired/),
     });
     expect((await linksOf(actor, optionsId))[0]?.usedAt).toBeNull();
     expect(((await entriesAfter(actor, 'job', jobId, 0)) ?? []).at(-1)?.kind).toBe('options.set');

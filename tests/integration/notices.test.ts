@@ -43,7 +43,7 @@ describe('notice of notifiable work', () => {
     expect(await dutiesDue(actor.firmId, '2026-03-31')).toEqual([]);
     expect(await giveNotice(actor, issueId, noon)).toMatchObject({
       ok: false,
-      problem: expect.stringMatching(/No desk/),
+      problem: expect.stringMatching(/not set up here/),
     });
     process.env.NOTICE_URL = 'http://127.0.0.1:1/';
     resetEnvironment();

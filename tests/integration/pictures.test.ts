@@ -111,7 +111,7 @@ describe('pictures of what was found', () => {
     const at = wide.findIndex((byte, index) => byte === 0xff && (wide[index + 1] === 0xc0 || wide[index + 1] === 0xc2));
     wide.writeUInt16BE(1601, at + 7);
     expect(await problem(Buffer.from('not a picture at all'))).toMatch(/no JPEG/);
-    expect(await problem(jpeg, '0'.repeat(64))).toMatch(/not the picture/);
+    expect(await problem(jpeg, '0'.repeat(64))).toMatch(/does not match its entry/);
     expect(await problem(wide)).toMatch(/1600 pixels/);
     expect(await problem(spliced(0xe1))).toMatch(/where it was taken/);
     // In whatever segment.
@@ -145,7 +145,7 @@ describe('what a firm keeps within a day', () => {
       );
     const keep = () => (what === 'pictures' ? keepPicture(actor, jobId, named, jpeg) : keepFile(actor, named, jpeg));
     await fill(mostADay[what]);
-    expect(await keep()).toMatchObject({ ok: false, problem: expect.stringMatching(/^Enough .* for a day/) });
+    expect(await keep()).toMatchObject({ ok: false, problem: expect.stringMatching(/^Daily limit of .* reached/) });
     const table = what === 'pictures' ? 'picture' : 'firm_file';
     await tamper(`delete from ${table} where sha256 = (select sha256 from ${table} where firm_id = $1 limit 1)`, [
       actor.firmId,

@@ -53,7 +53,7 @@ describe('a signature', () => {
     const asked = { jobId, documentId, role: 'inspector', upTo };
     expect(await signDocument(signer, asked, noon, 'd')).toMatchObject({
       signed: false,
-      reason: expect.stringContaining('Look again'),
+      reason: expect.stringContaining('Check it, then sign'),
     });
     expect(await entries()).toHaveLength(upTo + 1);
     expect(await signDocument(signer, { ...asked, upTo: upTo + 1 }, noon, 'd')).toEqual({ signed: true });
