@@ -212,7 +212,9 @@ describe('a job whose row is held', () => {
       expect(beside.map(({ status }) => status)).toEqual(beside.map(() => 200));
       const answers = await Promise.all(waiting);
       expect([...new Set(answers.map(({ status }) => status))]).toEqual([503]);
-      expect(await answers[0]?.json()).toMatchObject({ problem: expect.stringContaining('saved on this device and sent again') });
+      expect(await answers[0]?.json()).toMatchObject({
+        problem: expect.stringContaining('saved on this device and sent again'),
+      });
     } finally {
       await holder.query('rollback');
       await holder.end();
