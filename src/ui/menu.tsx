@@ -14,7 +14,7 @@ const row =
 export function Menu({ label, items }: { label: string; items: readonly MenuItem[] }) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="inline-flex min-h-9 items-center gap-1 rounded-md px-1 text-sm hover:bg-hover data-[state=open]:bg-hover">
+      <DropdownMenu.Trigger className="inline-flex min-h-9 items-center max-md:min-h-11 gap-1 rounded-md px-1 text-sm hover:bg-hover data-[state=open]:bg-hover">
         {label}
         <ChevronDown size={14} aria-hidden />
       </DropdownMenu.Trigger>
