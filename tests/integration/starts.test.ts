@@ -198,7 +198,7 @@ it.skipIf(!mayMount)(
     }
     expect([503, 507]).toContain(refused.status);
     if (refused.status === 507) {
-      expect(refused.said).toEqual({ problem: expect.stringContaining("server's disk is full") });
+      expect(refused.said).toEqual({ problem: expect.stringContaining('server is full') });
       expect(await (await fetch(`${baseUrl}/health`)).json()).toMatchObject({ disk: 'full within the last minute' });
     }
     // Its own log finds no room either, and the database ends: it is told, and tried again for as long as it takes.

@@ -31,7 +31,7 @@ export async function certificatePdf(
   said(sheet, 'Extent covered', model.extentCovered);
   said(sheet, 'Not covered', model.extentNotCovered);
   if (model.remedies.length > 0) {
-    sheet.heading(2, 'Observations fixed by this work');
+    sheet.heading(2, 'Findings put right by it');
     for (const remedy of model.remedies) sheet.paragraph(remedy);
   }
   said(sheet, 'Departures from the edition', model.departures);
@@ -46,7 +46,7 @@ export async function certificatePdf(
     sheet,
     model.inspection,
     'Schedule of inspections',
-    '✓ inspected and right; N/A not part of this work. Anything not right was fixed before signing.',
+    '✓ inspected and right; N/A not part of this work. Whatever was not right was mended before this was signed.',
   );
   for (const board of model.boards) testResults(sheet, board);
   sheet.turn('portrait');
@@ -81,7 +81,7 @@ function demand(sheet: Sheet, model: Certificate): void {
 }
 
 function notes(sheet: Sheet): void {
-  sheet.heading(2, 'For the recipient of this certificate');
+  sheet.heading(2, 'For whoever receives this certificate');
   for (const text of [
     'It says that the work named here was designed, made, inspected and tested to the edition of BS 7671 named, and that no defect of that work was left. It says nothing of other parts of the installation but what stands under comments.',
     'Each person signs only for what they did. The schedules belong to it: without them it is no certificate.',

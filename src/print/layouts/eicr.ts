@@ -89,7 +89,7 @@ function background(sheet: Sheet, report: Report): void {
   sheet.paragraph(
     urgent.length > 0
       ? `Observation${urgent.length === 1 ? '' : 's'} ${urgent.map((o) => `${o.number} (${o.code})`).join(', ')}: have the work done or the question settled without delay.`
-      : 'No observation needs urgent work.',
+      : 'No observation asks for urgent work.',
   );
 }
 
@@ -131,15 +131,15 @@ function observations(sheet: Sheet, report: Report): void {
 }
 
 function notes(sheet: Sheet): void {
-  sheet.heading(2, 'For the recipient of this report');
+  sheet.heading(2, 'For whoever receives this report');
   for (const text of [
     'This report tells how safe the fixed electrical installation was to go on using on the day it was inspected, as far as it could be seen and tested. Appliances that plug in are not part of it.',
-    'Satisfactory means that nothing was found that needs urgent work. Unsatisfactory means that at least one observation is coded C1, C2 or FI: see the list of observations, and have those dealt with first.',
+    'Satisfactory means that nothing was found that asks for urgent work. Unsatisfactory means that at least one observation is coded C1, C2 or FI: see the list of observations, and have those dealt with first.',
     'Parts that are buried, boxed in or out of reach were not seen. The limitations and the items marked LIM or N/V say what was left out and why.',
-    'Keep this report and pass it to the next owner and to anyone who works on the installation. Work done because of it should be certified by the person who does it.',
+    'Keep this report and hand it to whoever takes over the property or works on the installation. Work done because of it should be certified by the person who does it.',
     'In a rented home in England the landlord has duties with dates: a copy to tenants, work done within 28 days or sooner where stated, and confirmation in writing. Rules differ in Wales, Scotland and Northern Ireland. Check the law where the property is.',
     'Press the test button of each residual current device about every six months. If it does not switch off, call an electrician.',
-    'The company holds the record of this report. The address and code at the foot of each page show whether report and record are as they were when it was sealed.',
+    'The firm holds the record this report was made from. The address and code at the foot of each page show whether report and record are as they were when it was sealed.',
   ]) {
     sheet.paragraph(text, { size: 9.5 });
   }

@@ -16,7 +16,7 @@ export async function formPdf(
   replacing(sheet, model, 'form');
   factsUnder(sheet, 'Client and installation', [...model.client, ...model.site]);
   factsUnder(sheet, '1 The work', model.works);
-  for (const remedy of model.remedies) sheet.paragraph(`Fixes: ${remedy}`);
+  for (const remedy of model.remedies) sheet.paragraph(`Puts right: ${remedy}`);
   factsUnder(sheet, '2 The installation', model.installation);
   factsUnder(sheet, '3 The circuit', model.circuit);
   factsUnder(sheet, '4 Test results', model.results);
@@ -25,10 +25,10 @@ export async function formPdf(
   explained(sheet, model);
   instruments(sheet, model.instruments);
   declarations(sheet, mwc, model, '5 Declaration');
-  sheet.heading(2, 'For the recipient of this certificate');
+  sheet.heading(2, 'For whoever receives this form');
   for (const text of [
     'It is for one addition or alteration to one circuit that was there before. It says nothing of the rest of the installation but what stands under comments.',
-    'Any guarantee on this work starts on its completion date.',
+    'Whatever guarantee the firm gives on this work begins on its date of completion.',
     'The address and code at the foot of each page show whether form and record are as they were when it was sealed.',
   ])
     sheet.paragraph(text, { size: 9.5 });

@@ -30,7 +30,7 @@ export function sheetFor(
     },
     signedBy: sealed?.signedBy ?? null,
     attached: sealed?.record
-      ? { name: 'sealed.json', description: 'What this document is sealed over', text: sealed.record }
+      ? { name: 'sealed.json', description: 'What this paper is sealed over', text: sealed.record }
       : null,
     watermark: sealed ? null : 'DRAFT',
     // What an edition of the firm's own is made from stands beneath the title: the head has one line.
