@@ -62,7 +62,7 @@ describe('keeping copies', () => {
 
     // Something was recorded after: what was saved is no longer all of it.
     await append(actor, 'job', jobId, [jobStream.draft('client.named', { telephone: '01632 960 199' }, made())]);
-    expect(await problemOf(removeJob(actor, jobId))).toMatch(/as it stands now/);
+    expect(await problemOf(removeJob(actor, jobId))).toMatch(/Download it first/);
     expect((await copiesOf(actor.firmId, new Date())).past).toMatchObject([{ jobId, saved: false }]);
     await exportJob(actor, jobId);
     expect((await copiesOf(actor.firmId, new Date())).past).toMatchObject([{ jobId, saved: true }]);

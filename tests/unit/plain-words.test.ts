@@ -7,6 +7,7 @@ const rooms = ['src/features', 'src/ui', 'src/app', 'src/core', 'src/print', 'sr
 
 /** Declarations are signed in their words; practice and lists keep stored words of their own. */
 const keeps = [
+  'Could become a danger. Put right urgently.',
   'I found the danger described here, told the person named of it at the time given, and this notice is an accurate account of what I saw and did.',
 ];
 

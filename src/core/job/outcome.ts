@@ -15,9 +15,9 @@ export type Code = (typeof codes)[number];
 
 export const codeMeaning: Record<Code, { readonly title: string; readonly action: string }> = {
   C1: { title: 'Danger present', action: 'Someone can be hurt now. Made safe, or act at once.' },
-  C2: { title: 'Potentially dangerous', action: 'Could become dangerous. Fix urgently.' },
+  C2: { title: 'Potentially dangerous', action: 'Could become a danger. Put right urgently.' },
   C3: { title: 'Improvement recommended', action: 'Safe to go on using; would be safer improved.' },
-  FI: { title: 'Further investigation', action: 'Not conclusive. Investigate without delay.' },
+  FI: { title: 'Further investigation', action: 'Something could not be settled. Find out without delay.' },
 };
 
 export const outcomeWord: Record<Outcome, string> = {
