@@ -66,7 +66,9 @@ describe('keeping copies', () => {
     expect((await copiesOf(actor.firmId, new Date())).past).toMatchObject([{ jobId, saved: false }]);
     await exportJob(actor, jobId);
     expect((await copiesOf(actor.firmId, new Date())).past).toMatchObject([{ jobId, saved: true }]);
-    expect(await problemOf(removeJob({ ...actor, roles: ['office', 'inspector'] }, jobId))).toMatch(/Only a supervisor/);
+    expect(await problemOf(removeJob({ ...actor, roles: ['office', 'inspector'] }, jobId))).toMatch(
+      /Only a supervisor/,
+    );
     const stranger = await newFirm();
     expect(await exportJob(stranger, jobId)).toBeNull();
     expect(await problemOf(removeJob(stranger, jobId))).toMatch(/no such job/);
