@@ -78,7 +78,7 @@ export function labelsOf(view: JobView, firm: { readonly name: string; readonly 
         ]),
       },
     })),
-    plain('isolation', 'Do not switch on', 'Work in progress', [
+    plain('isolation', 'Do not switch on', 'Someone is working here', [
       `Name: ${blank}`,
       `Lock: ${open?.lock ?? blank}`,
       `Since: ${blank}`,

@@ -30,7 +30,7 @@ export function buildNotice(view: JobView, firm: Firm): DangerNotice {
         why: danger.why || '—',
         madeSafe: told?.madeSafe ?? null,
         facts: [fact('Person informed', told?.who), ...dangerFacts(view, danger)],
-        taken: told && { who: told.who, words: told.receipt ?? 'informed in person', drawn: told.drawn },
+        taken: told && { who: told.who, words: told.receipt ?? 'informed verbally', drawn: told.drawn },
       };
     }),
     advice: [...dangerAdvice],
